@@ -1,0 +1,60 @@
+/** How much honey a lot of jars takes, and what is lost on the way. */
+import { DomainError } from "../domain-error";
+import { formatKgFromG } from "../units";
+
+export interface JarPlan {
+  /** Drawn from the pails, whole grams. */
+  readonly drawnGrams: number;
+  /** In the jars, whole grams. */
+  readonly jarredGrams: number;
+  readonly lostGrams: number;
+  /** Mean honey in a jar, g. */
+  readonly meanFillG: number;
+  /** Mean over the label, g a jar: what is given away. */
+  readonly giveawayG: number;
+}
+
+/**
+ * Jars out of honey drawn. Give either what was lost (then the mean fill is computed) or the mean fill
+ * (then the loss is computed; nominal when left out).
+ * The mean must reach the label: the first of the three rules of OIML R 87 and Directive 76/211/EEC.
+ * @param input grams drawn (whole), jars (1-100,000), nominal grams on the label (5-10,000)
+ * @throws DomainError `not-enough-honey`, `under-label`, `no-jars`, `out-of-range`
+ */
+export function planJars(input: {
+  drawnGrams: number;
+  jars: number;
+  nominalG: number;
+  lostGrams?: number | undefined;
+  meanFillG?: number | undefined;
+}): JarPlan {
+  const { drawnGrams, jars, nominalG } = input;
+  if (!(Number.isInteger(jars) && jars >= 1 && jars <= 100_000))
+    throw new DomainError("no-jars", "A lot needs at least one jar.", { jars });
+  if (!(nominalG >= 5 && nominalG <= 10_000))
+    throw new DomainError("out-of-range", `A jar holds between 5 g and 10,000 g, not ${nominalG} g.`, {
+      nominalG,
+    });
+  if (!(drawnGrams > 0))
+    throw new DomainError("not-enough-honey", "No honey was drawn for this lot.", { drawnGrams });
+  const wantedG = input.meanFillG ?? nominalG;
+  const jarredGrams =
+    input.lostGrams === undefined ? Math.round(wantedG * jars) : drawnGrams - input.lostGrams;
+  const lostGrams = drawnGrams - jarredGrams;
+  if (lostGrams < 0) {
+    throw new DomainError(
+      "not-enough-honey",
+      `${jars} jars of ${wantedG} g need ${formatKgFromG(jarredGrams)} kg; the pails give ${formatKgFromG(drawnGrams)} kg, enough for ${Math.floor(drawnGrams / wantedG)}.`,
+      { drawnGrams, jarredGrams },
+    );
+  }
+  const meanFillG = jarredGrams / jars;
+  if (!(meanFillG >= nominalG)) {
+    throw new DomainError(
+      "under-label",
+      `That leaves ${meanFillG.toFixed(1)} g a jar, under the ${nominalG} g on the label. Fewer jars, more honey, or less loss.`,
+      { meanFillG, nominalG },
+    );
+  }
+  return { drawnGrams, jarredGrams, lostGrams, meanFillG, giveawayG: meanFillG - nominalG };
+}

@@ -1,0 +1,28 @@
+/**
+ * Reading figures typed with gloves on: decimal point or decimal comma, spaces as thousands marks,
+ * a unit behind. Reading is separate from judging the range, which belongs to whoever asks.
+ */
+import { DomainError } from "../domain-error";
+
+export interface ParsedNumber {
+  readonly value: number;
+  /** What stood behind the figure, lower case, "" when nothing did. */
+  readonly unit: string;
+}
+
+const FIGURE = /^([+-]?(?:\d[\d\u00a0\u202f ]*)?(?:[.,]\d+)?)\s*([a-zA-Z%°]*)$/;
+
+/**
+ * Reads "26.4", "26,4", "1 026.4 kg", "-3".
+ * Both marks in one figure ("1,026.4") are refused: which one is the decimal mark differs between countries.
+ * @throws DomainError `not-a-number` when the text is no figure.
+ */
+export function parseFigure(text: string): ParsedNumber {
+  const match = FIGURE.exec(text.trim());
+  const digits = match?.[1]?.replace(/[\s\u00a0\u202f]/g, "").replace(",", ".") ?? "";
+  const value = digits === "" || digits === "+" || digits === "-" ? Number.NaN : Number(digits);
+  if (!Number.isFinite(value)) {
+    throw new DomainError("not-a-number", `"${text.trim().slice(0, 40)}" is not a number.`, { text });
+  }
+  return { value, unit: (match?.[2] ?? "").toLowerCase() };
+}

@@ -1,0 +1,13 @@
+export { type ParsedNumber, parseFigure } from "./figure";
+export {
+  formatKg,
+  formatKgFromG,
+  gramsFromKg,
+  kgFromGrams,
+  kgFromLb,
+  lbFromKg,
+  ozFromGrams,
+  parseMassKg,
+} from "./mass";
+export { fahrenheitFromCelsius, parseTempC } from "./temperature";
+export { litresFromUsGallons, usGallonsFromLitres } from "./volume";

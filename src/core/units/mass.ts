@@ -1,0 +1,48 @@
+/** Mass: kilograms for people, whole grams in the ledger. Conversions are exact by definition. */
+import { DomainError } from "../domain-error";
+import { parseFigure } from "./figure";
+
+/** The international avoirdupois pound, kg, exact (NIST Handbook 44, Appendix C). */
+const KG_PER_LB = 0.45359237;
+
+export const kgFromLb = (lb: number): number => lb * KG_PER_LB;
+export const lbFromKg = (kg: number): number => kg / KG_PER_LB;
+/** Ounces avoirdupois: a sixteenth of a pound. */
+export const ozFromGrams = (grams: number): number => (grams / 1000 / KG_PER_LB) * 16;
+
+/** Whole grams, the ledger's unit; half a gram rounds up. @throws DomainError when `kg` is not finite. */
+export function gramsFromKg(kg: number): number {
+  if (!Number.isFinite(kg)) throw new DomainError("not-a-number", "A mass must be a number.", { kg });
+  return Math.round(kg * 1000);
+}
+
+export const kgFromGrams = (grams: number): number => grams / 1000;
+
+/**
+ * Reads a typed mass: "26.4", "26,4 kg", "58.2 lb", "850 g". No unit means kilograms.
+ * @throws DomainError `not-a-number` or `unknown-unit`
+ */
+export function parseMassKg(text: string): number {
+  const { value, unit } = parseFigure(text);
+  switch (unit) {
+    case "":
+    case "kg":
+      return value;
+    case "g":
+      return value / 1000;
+    case "lb":
+    case "lbs":
+      return kgFromLb(value);
+    default:
+      throw new DomainError("unknown-unit", `"${unit}" is not a unit of mass here: use kg, g or lb.`, {
+        unit,
+      });
+  }
+}
+
+/** "1,026.4": kilograms to a tenth unless `digits` says otherwise, without the unit. */
+export function formatKg(kg: number, digits = 1): string {
+  return kg.toLocaleString("en-GB", { minimumFractionDigits: digits, maximumFractionDigits: digits });
+}
+
+export const formatKgFromG = (grams: number, digits = 1): string => formatKg(grams / 1000, digits);

@@ -1,0 +1,68 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { DomainError } from "../domain-error";
+import {
+  fahrenheitFromCelsius,
+  gramsFromKg,
+  kgFromGrams,
+  kgFromLb,
+  lbFromKg,
+  litresFromUsGallons,
+  ozFromGrams,
+  parseFigure,
+  parseMassKg,
+  parseTempC,
+  usGallonsFromLitres,
+} from "./index";
+
+describe("conversions", () => {
+  // Exact by definition: 1959 international yard and pound agreement, quoted in NIST Handbook 44 App. C.
+  it("meets the definitions of pound, ounce and US gallon", () => {
+    expect(kgFromLb(1)).toBe(0.45359237);
+    expect(ozFromGrams(453.59237)).toBeCloseTo(16, 12);
+    expect(litresFromUsGallons(1)).toBe(3.785411784);
+    expect(fahrenheitFromCelsius(-40)).toBe(-40);
+    expect(fahrenheitFromCelsius(100)).toBeCloseTo(212, 12);
+  });
+
+  it("comes back from every round trip", () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 10_000_000 }), (grams) => {
+        expect(gramsFromKg(kgFromGrams(grams))).toBe(grams);
+        expect(gramsFromKg(kgFromLb(lbFromKg(grams / 1000)))).toBe(grams);
+        expect(litresFromUsGallons(usGallonsFromLitres(grams))).toBeCloseTo(grams, 6);
+      }),
+    );
+  });
+});
+
+describe("typed figures", () => {
+  it.each([
+    ["26.4", 26.4],
+    ["26,4", 26.4],
+    [" 26,4 kg ", 26.4],
+    ["1 026.4", 1026.4],
+    ["850 g", 0.85],
+    ["58.2 lb", 26.399075934],
+    [".5", 0.5],
+  ])("reads %s as %f kg", (text, kg) => {
+    expect(parseMassKg(text)).toBeCloseTo(kg, 9);
+  });
+
+  it.each(["", "kg", "twelve", "1,026.4", "1.2.3", "--3", "26.4.", "NaN", "Infinity", "1e3"])(
+    "refuses %j as no figure",
+    (text) => {
+      expect(() => parseFigure(text)).toThrow(DomainError);
+    },
+  );
+
+  it("names a unit it does not know", () => {
+    expect(() => parseMassKg("3 stone")).toThrow(/"stone" is not a unit of mass/);
+    expect(() => parseTempC("300 K")).toThrow(/use °C or °F/);
+  });
+
+  it("reads temperatures in either scale", () => {
+    expect(parseTempC("28,5 °C")).toBe(28.5);
+    expect(parseTempC("82 F")).toBeCloseTo(27.78, 2);
+  });
+});

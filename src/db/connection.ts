@@ -1,0 +1,39 @@
+import knex, { type Knex } from "knex";
+import pg from "pg";
+
+// bigint holds ids and grams here: both stay far under 2^53, and a figure that does not is a fault to stop at.
+pg.types.setTypeParser(pg.types.builtins.INT8, (text) => {
+  const value = Number(text);
+  if (!Number.isSafeInteger(value)) throw new Error(`A database integer is too large to be exact: ${text}`);
+  return value;
+});
+// Calendar dates stay text: a date has no zone.
+pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
+
+export function connect(url: string): Knex {
+  return knex({
+    client: "pg",
+    connection: { connectionString: url, application_name: "aumbry", connectionTimeoutMillis: 4000 },
+    pool: { min: 0, max: 10 },
+    acquireConnectionTimeout: 5000,
+  });
+}
+
+/** One pool a process, also across the development server's reloads. */
+const shared = globalThis as typeof globalThis & { aumbryDatabase?: Knex };
+
+export function databaseUrl(): string {
+  const url = process.env.DATABASE_URL;
+  if (!url) throw new Error("DATABASE_URL is not set. Start the house with ./aumbry demo or ./aumbry serve.");
+  return url;
+}
+
+export function database(): Knex {
+  shared.aumbryDatabase ??= connect(databaseUrl());
+  return shared.aumbryDatabase;
+}
+
+export async function closeDatabase(): Promise<void> {
+  await shared.aumbryDatabase?.destroy();
+  delete shared.aumbryDatabase;
+}

@@ -1,0 +1,3 @@
+export { closeDatabase, connect, database } from "./connection";
+export { listen } from "./listen";
+export { migrate } from "./migrate";

@@ -1,0 +1,19 @@
+/** Vitest's global set-up: one template database, migrated once; each test file clones it. */
+import { connect } from "../connection";
+import { migrate } from "../migrate";
+import { TEMPLATE, testServerUrl } from "./clone";
+
+export async function setup(): Promise<void> {
+  const admin = connect(testServerUrl("postgres"));
+  await admin.raw(`drop database if exists ${TEMPLATE}`);
+  await admin.raw(`create database ${TEMPLATE}`);
+  const stale = await admin("pg_database")
+    .select("datname")
+    .whereLike("datname", "aumbry_test_%")
+    .whereNot("datname", TEMPLATE);
+  for (const { datname } of stale) await admin.raw(`drop database if exists ${datname} with (force)`);
+  await admin.destroy();
+  const template = connect(testServerUrl(TEMPLATE));
+  await migrate(template);
+  await template.destroy();
+}

@@ -1,0 +1,33 @@
+/** Keeping a batch's paper with its scale. */
+import { batchAccount } from "@/core/ledger";
+import { formatKgFromG } from "@/core/units";
+import { refuse } from "./errors";
+import type { BatchRow } from "./records/batches";
+import { gramsIn, movementsOf } from "./records/fills";
+import type { Work } from "./work";
+
+/** Scales, empty weights and comb differ: this much more than paper says may come out (common practice). */
+const GAIN_SHARE = 0.02;
+const GAIN_FLOOR_G = 500;
+
+/**
+ * Makes sure the batch holds `grams` on paper. A small shortfall against the scale is booked at once as a
+ * gain by weighing; a large one is refused, because then a super or a weight is missing.
+ * Returns what was gained.
+ */
+export async function coverFromBatch(work: Work, batch: BatchRow, grams: number): Promise<number> {
+  const { grams: held } = await gramsIn(work.tx, batch.fill_id);
+  const short = grams - held;
+  if (short <= 0) return 0;
+  const account = batchAccount(batch.fill_id, await movementsOf(work.tx, [batch.fill_id]));
+  const allowed = Math.max(GAIN_FLOOR_G, Math.round(account.inGrams * GAIN_SHARE)) - account.gainedGrams;
+  if (short > allowed) {
+    refuse(
+      "more-than-came-in",
+      `Batch ${batch.number} has ${formatKgFromG(held)} kg left on paper; ${formatKgFromG(grams)} kg cannot come out of it. Is a super missing from the batch, or a weight wrong?`,
+    );
+  }
+  const gain = await work.openFill({ kind: "gain", name: `gain by weighing, batch ${batch.number}` });
+  await work.move({ from: gain, to: batch.fill_id, grams: short, kind: "gain", fromName: "The gain" });
+  return short;
+}

@@ -1,0 +1,35 @@
+import { DateTime } from "luxon";
+
+/** Days and hours as the house's own clock shows them. */
+export const dayIn = (zone: string, at: Date): string =>
+  DateTime.fromJSDate(at, { zone }).toISODate() as string;
+export const clockIn = (zone: string, at: Date): string =>
+  DateTime.fromJSDate(at, { zone }).toFormat("HH:mm");
+export const shortDayIn = (zone: string, at: Date): string =>
+  DateTime.fromJSDate(at, { zone }).toFormat("ccc d LLL");
+export const writtenDay = (isoDay: string): string => DateTime.fromISO(isoDay).toFormat("d LLL yyyy");
+export const monthsLater = (isoDay: string, months: number): string =>
+  DateTime.fromISO(isoDay).plus({ months }).toISODate() as string;
+
+/** "14:20" today, "Fri 14:20" within a week, "12 Aug 14:20" otherwise. */
+export function whenIn(zone: string, at: Date, now: Date): string {
+  const there = DateTime.fromJSDate(at, { zone });
+  const here = DateTime.fromJSDate(now, { zone });
+  if (there.hasSame(here, "day")) return there.toFormat("HH:mm");
+  return there.toFormat(Math.abs(there.diff(here, "days").days) < 6 ? "ccc HH:mm" : "d LLL HH:mm");
+}
+
+/** The moment a thing dated `isoDay` is booked at: now when that is today, noon of the day otherwise. */
+export function momentOf(isoDay: string, zone: string, now: Date): Date {
+  if (isoDay === dayIn(zone, now)) return now;
+  return DateTime.fromISO(`${isoDay}T12:00`, { zone }).toJSDate();
+}
+
+/** "3 h", "2 days", "5 min": ages for people. */
+export function ageBetween(from: Date, to: Date): string {
+  const minutes = Math.max(0, Math.round((to.getTime() - from.getTime()) / 60_000));
+  if (minutes < 90) return `${minutes} min`;
+  const hours = Math.round(minutes / 60);
+  if (hours < 48) return `${hours} h`;
+  return `${Math.round(hours / 24)} days`;
+}

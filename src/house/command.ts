@@ -1,0 +1,211 @@
+/**
+ * The one way to change anything: validate → who may → one transaction (entry, movements, facts) → notify.
+ * An entry, once made, is never touched again; undo makes a counter-entry.
+ */
+import { createHash } from "node:crypto";
+import canonicalize from "canonicalize";
+import type { Knex } from "knex";
+import type { z } from "zod";
+import { asRefusal, fromZod, Refusal } from "./errors";
+import { type Actor, actorNamed, type Role } from "./records/crew";
+import { type EntryRow, entryByKey, lastHash, nextEntryId } from "./records/entries";
+import { type House, houseNow } from "./records/house";
+import { Work } from "./work";
+
+export interface CommandDefinition<S extends z.ZodType = z.ZodType, O extends object = object> {
+  readonly name: string;
+  /** For the API's description and the help card: what it does, in one sentence. */
+  readonly summary: string;
+  readonly input: S;
+  readonly who: readonly Role[];
+  /** How it can be taken back; "no" only where nothing could be. */
+  readonly undo: "counter-entry" | "no";
+  run(work: Work, input: z.output<S>): Promise<O>;
+  /** The sentence on the tape. */
+  say(output: O, input: z.output<S>): string;
+  /** Grams shown beside the sentence. */
+  grams?(output: O): number | null;
+}
+
+export function defineCommand<S extends z.ZodType, O extends object>(
+  definition: CommandDefinition<S, O>,
+): CommandDefinition<S, O> {
+  return definition;
+}
+
+export const ANY_HAND: readonly Role[] = ["lead", "floor", "filler", "office"];
+
+export interface Request {
+  readonly input: unknown;
+  /** Name of whoever stands at the tablet. */
+  readonly who: string;
+  readonly device: string;
+  readonly key: string;
+  /** When it happened, when that is not now. */
+  readonly at?: string | undefined;
+}
+
+export interface Answer {
+  readonly entry: number;
+  readonly say: string;
+  readonly output: object;
+  /** True when the key was known already and nothing was done again. */
+  readonly repeated: boolean;
+}
+
+/** Clocks of tablets differ a little; more than this ahead is a slip. */
+const CLOCK_GRACE_MS = 5 * 60_000;
+const EARLIEST = Date.parse("1990-01-01T00:00:00Z");
+
+function happenedAt(at: string | undefined, now: Date): Date {
+  if (at === undefined || at === "") return now;
+  const moment = new Date(at);
+  if (Number.isNaN(moment.getTime()))
+    throw new Refusal("bad-time", `"${at.slice(0, 40)}" is not a time.`, 400, [
+      { path: "at", message: "This is not a time." },
+    ]);
+  if (moment.getTime() > now.getTime() + CLOCK_GRACE_MS)
+    throw new Refusal(
+      "in-the-future",
+      "That lies in the future: a thing is recorded when it has happened.",
+      422,
+      [{ path: "at", message: "That lies in the future." }],
+    );
+  if (moment.getTime() < EARLIEST)
+    throw new Refusal("bad-time", "That is before 1990.", 422, [
+      { path: "at", message: "That is before 1990." },
+    ]);
+  return moment;
+}
+
+const sha256 = (text: string): string => createHash("sha256").update(text, "utf8").digest("hex");
+
+type Hashed = Omit<EntryRow, "hash" | "grams"> & { grams: number | null };
+
+/** The hash over everything an entry says and the hash before it (RFC 8785 canonical JSON, SHA-256). */
+export function entryHash(entry: Hashed): string {
+  const { happened_at, recorded_at, ...rest } = entry;
+  return sha256(
+    canonicalize({
+      ...rest,
+      happened_at: happened_at.toISOString(),
+      recorded_at: recorded_at.toISOString(),
+    }) as string,
+  );
+}
+
+const asJson = (value: unknown): object => JSON.parse(JSON.stringify(value ?? {})) as object;
+
+async function perform<S extends z.ZodType, O extends object>(
+  tx: Knex.Transaction,
+  definition: CommandDefinition<S, O>,
+  input: z.output<S>,
+  request: Request,
+  now: Date,
+): Promise<Answer> {
+  // One writer at a time for the whole house: the chain needs it, and the loser of a race reads what the winner left.
+  await tx("ledger_lock").where({ id: 1 }).forUpdate();
+  const known = await entryByKey(tx, request.key);
+  const asked = asJson(request.input);
+  if (known) {
+    if (known.command !== definition.name || canonicalize(known.input) !== canonicalize(asked)) {
+      throw new Refusal("key-used", "That idempotency key was used for something else.", 409);
+    }
+    return { entry: known.id, say: known.say, output: known.output, repeated: true };
+  }
+  const actor: Actor = await actorNamed(tx, request.who);
+  if (!definition.who.includes(actor.role)) {
+    throw new Refusal(
+      "not-allowed",
+      `${actor.name} may look but not do this here (${definition.summary.toLowerCase()}).`,
+      403,
+    );
+  }
+  const house: House = await houseNow(tx);
+  const id = await nextEntryId(tx);
+  const work = new Work(tx, { entryId: id, at: happenedAt(request.at, now), now, actor, house });
+  const output = await definition.run(work, input);
+  const entry = {
+    id,
+    command: definition.name,
+    who: actor.name,
+    device: request.device.slice(0, 60) || "unnamed tablet",
+    happened_at: work.at,
+    recorded_at: now,
+    input: asked,
+    output: asJson(output),
+    say: definition.say(output, input),
+    grams: definition.grams?.(output) ?? null,
+    undoable: definition.undo === "counter-entry",
+    idempotency_key: request.key,
+    prev_hash: await lastHash(tx),
+  };
+  await tx("entry").insert({ ...entry, hash: entryHash(entry) });
+  await tx.raw("select pg_notify('aumbry', ?)", [String(id)]);
+  return { entry: id, say: entry.say, output: entry.output, repeated: false };
+}
+
+function validated<S extends z.ZodType>(definition: CommandDefinition<S>, request: Request): z.output<S> {
+  if (typeof request.input !== "object" || request.input === null || Array.isArray(request.input)) {
+    throw new Refusal("bad-input", "The input must be a JSON object.", 400);
+  }
+  const parsed = definition.input.safeParse(request.input);
+  if (!parsed.success) throw fromZod(parsed.error);
+  if (!/^[\x21-\x7e]{8,100}$/.test(request.key))
+    throw new Refusal("bad-key", "The idempotency key must be 8 to 100 plain characters.", 400);
+  return parsed.data;
+}
+
+/** Serialisation failures and deadlocks: the whole transaction is tried again, twice, with a pause. */
+const ROLLED_BACK = new Set(["40001", "40P01"]);
+
+async function inTransaction<T>(db: Knex, body: (tx: Knex.Transaction) => Promise<T>): Promise<T> {
+  let first: unknown;
+  for (let attempt = 0; attempt < 3; attempt++) {
+    try {
+      return await db.transaction(body);
+    } catch (fault) {
+      if (!ROLLED_BACK.has((fault as { code?: string }).code ?? "")) throw asRefusal(fault);
+      first ??= fault;
+      await new Promise((resolve) => setTimeout(resolve, 20 * (attempt + 1)));
+    }
+  }
+  throw new Refusal("busy", "Too many hands at once; nothing was written. Try again.", 409, [], {
+    cause: first,
+  });
+}
+
+/** Carries a command out. @throws Refusal with the sentence and, where it belongs to one, the field */
+export async function execute<S extends z.ZodType, O extends object>(
+  db: Knex,
+  definition: CommandDefinition<S, O>,
+  request: Request,
+  now = new Date(),
+): Promise<Answer> {
+  const input = validated(definition, request);
+  return inTransaction(db, (tx) => perform(tx, definition, input, request, now));
+}
+
+class Rehearsed extends Error {
+  constructor(readonly answer: Answer) {
+    super("rehearsed");
+  }
+}
+
+/** Says what `execute` would say, and writes nothing. @throws Refusal exactly where `execute` would */
+export async function rehearse<S extends z.ZodType, O extends object>(
+  db: Knex,
+  definition: CommandDefinition<S, O>,
+  request: Request,
+  now = new Date(),
+): Promise<Answer> {
+  const input = validated(definition, request);
+  try {
+    return await inTransaction(db, async (tx) => {
+      throw new Rehearsed(await perform(tx, definition, input, request, now));
+    });
+  } catch (outcome) {
+    if (outcome instanceof Rehearsed) return outcome.answer;
+    throw outcome;
+  }
+}

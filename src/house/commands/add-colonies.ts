@@ -1,0 +1,32 @@
+import { z } from "zod";
+import { ANY_HAND, defineCommand } from "../command";
+import { refuse } from "../errors";
+import { text } from "../fields";
+import { spoken, tags } from "../ranges";
+import { maybeColony, oneYard } from "../records/equipment";
+
+export const addColonies = defineCommand({
+  name: "add-colonies",
+  summary: "Set up colonies in a yard",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.object({ yard: text("The yard", 60), tags: tags("colony") }),
+  async run(work, input) {
+    const yard = await oneYard(work.tx, input.yard);
+    for (const tag of input.tags) {
+      if (await maybeColony(work.tx, tag)) refuse("duplicate", `There is a colony ${tag} already.`, "tags");
+      const id = await work.state("colony", { tag, yard_id: yard.id });
+      await work.openFill({ kind: "colony", name: `colony ${tag}`, colonyId: id });
+    }
+    await work.restOn(
+      yard,
+      `yard ${yard.name} has ${input.tags.length === 1 ? "colony" : "colonies"} ${spoken(input.tags)}`,
+    );
+    return { yard: yard.name, tags: input.tags };
+  },
+  say: ({ yard, tags }) =>
+    `${tags.length === 1 ? "Colony" : "Colonies"} ${spoken(tags)} stand in ${yard}.`.replace(
+      /^(Colony \S+) stand /,
+      "$1 stands ",
+    ),
+});

@@ -1,0 +1,34 @@
+import { z } from "zod";
+import { gramsFromKg } from "@/core/units";
+import { ANY_HAND, defineCommand } from "../command";
+import { refuse } from "../errors";
+import { massKg } from "../fields";
+import { spoken, tags } from "../ranges";
+import { maybeVessel } from "../records/equipment";
+
+export const addPails = defineCommand({
+  name: "add-pails",
+  summary: "Set up pails with their empty weight and what they hold",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.object({
+    tags: tags("pail"),
+    emptyKg: massKg("The empty weight with lid", 30),
+    holdsKg: massKg("What it holds", 400),
+  }),
+  async run(work, input) {
+    for (const tag of input.tags) {
+      if (await maybeVessel(work.tx, "pail", tag))
+        refuse("duplicate", `There is a pail ${tag} already.`, "tags");
+      await work.state("vessel", {
+        kind: "pail",
+        tag,
+        empty_g: gramsFromKg(input.emptyKg),
+        capacity_g: gramsFromKg(input.holdsKg),
+      });
+    }
+    return { tags: input.tags, emptyKg: input.emptyKg, holdsKg: input.holdsKg };
+  },
+  say: ({ tags, emptyKg, holdsKg }) =>
+    `Pail${tags.length === 1 ? "" : "s"} ${spoken(tags)} stand ready: ${emptyKg} kg empty, room for ${holdsKg} kg.`,
+});

@@ -1,0 +1,31 @@
+import { z } from "zod";
+import { ANY_HAND, defineCommand } from "../command";
+import { refuse } from "../errors";
+import { note, text } from "../fields";
+import { maybeYard } from "../records/equipment";
+
+export const addYard = defineCommand({
+  name: "add-yard",
+  summary: "Set up a yard",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.object({
+    name: text("The yard's name", 60),
+    country: note("The country", 60),
+    note: note("Where it is, what blooms"),
+  }),
+  async run(work, input) {
+    if (await maybeYard(work.tx, input.name))
+      refuse("duplicate", `There is a yard called "${input.name}" already.`, "name");
+    const country = input.country || work.house.country;
+    if (!country)
+      refuse(
+        "no-country",
+        "Which country is the yard in? Labels must say where honey is from. (Set the house's country once in Set-up.)",
+        "country",
+      );
+    await work.state("yard", { name: input.name, country, note: input.note });
+    return { yard: input.name };
+  },
+  say: ({ yard }) => `Yard ${yard} set up.`,
+});

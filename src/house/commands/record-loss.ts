@@ -1,0 +1,48 @@
+import { z } from "zod";
+import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { ANY_HAND, defineCommand } from "../command";
+import { refuse } from "../errors";
+import { choice, count, massKg, tag } from "../fields";
+import { entriesFeeding, openBatch } from "../records/batches";
+import { oneVessel } from "../records/equipment";
+import { lastFillOf } from "../records/fills";
+
+export const LOSS_CAUSES = [
+  "spilt",
+  "strainer and cloth",
+  "cappings",
+  "sample",
+  "scum",
+  "spoilt",
+  "other",
+] as const;
+
+export const recordLoss = defineCommand({
+  name: "record-loss",
+  summary: "Book a loss out of a batch or a pail",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.object({
+    batch: count("The batch", 1, 99_999).optional(),
+    pail: tag("pail").optional(),
+    kg: massKg("What was lost", 500),
+    cause: choice("The cause", LOSS_CAUSES),
+  }),
+  async run(work, input) {
+    const grams = gramsFromKg(input.kg);
+    if (input.pail !== undefined) {
+      const vessel = await oneVessel(work.tx, "pail", input.pail);
+      const fill = await lastFillOf(work.tx, vessel.id);
+      if (!fill || fill.grams === 0) refuse("nothing-in-it", `Pail ${vessel.tag} is empty.`, "pail");
+      await work.restOn(fill, `honey was lost from pail ${vessel.tag}`);
+      await work.lose(fill.id, `Pail ${vessel.tag}`, grams, input.cause);
+      return { from: `pail ${vessel.tag}`, grams, cause: input.cause };
+    }
+    const batch = await openBatch(work.tx, input.batch);
+    await work.restOn(await entriesFeeding(work.tx, batch), `honey was lost from batch ${batch.number}`);
+    await work.lose(batch.fill_id, `Batch ${batch.number}`, grams, input.cause);
+    return { from: `batch ${batch.number}`, grams, cause: input.cause };
+  },
+  say: ({ from, grams, cause }) => `${formatKgFromG(grams, 2)} kg lost from ${from}: ${cause}.`,
+  grams: ({ grams }) => -grams,
+});

@@ -1,0 +1,83 @@
+import { z } from "zod";
+import { formatKgFromG } from "@/core/units";
+import { ANY_HAND, defineCommand } from "../command";
+import { refuse } from "../errors";
+import { count } from "../fields";
+import { plural, spoken, tags } from "../ranges";
+import { lastStayOf, openBatch } from "../records/batches";
+import { oneVessel } from "../records/equipment";
+import { gramsIn } from "../records/fills";
+import { waitingCombs } from "../records/pulls";
+import type { Work } from "../work";
+
+/** Brings supers into a batch with all the honey in them; what stays in the comb comes back when they are weighed. */
+async function joinSupers(
+  work: Work,
+  batch: { id: number; number: number; fill_id: number },
+  supers: readonly string[],
+): Promise<number> {
+  const waiting = new Map((await waitingCombs(work.tx)).map((c) => [c.tag, c]));
+  let grams = 0;
+  for (const tag of supers) {
+    const comb = waiting.get(tag);
+    if (!comb) {
+      const vessel = await oneVessel(work.tx, "super", tag, "supers");
+      const stay = await lastStayOf(work.tx, vessel.id);
+      if (stay && stay.spun_entry === null)
+        refuse("in-a-batch", `Super ${tag} is in batch ${stay.batch_number} already.`, "supers");
+      refuse(
+        "not-pulled",
+        `Super ${tag} holds no honey: it was not pulled, or it is spun already.`,
+        "supers",
+      );
+    }
+    await work.state("batch_super", { batch_id: batch.id, fill_id: comb.fill_id });
+    await work.restOn(comb, `super ${tag} is in batch ${batch.number}`);
+    await work.move({
+      from: comb.fill_id,
+      to: batch.fill_id,
+      grams: comb.grams,
+      kind: "join",
+      fromName: `Super ${tag}`,
+    });
+    grams += comb.grams;
+  }
+  return grams;
+}
+
+export const startBatch = defineCommand({
+  name: "start-batch",
+  summary: "Choose supers into a new batch",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.object({ supers: tags("super") }),
+  async run(work, input) {
+    const last = await work.tx("live_batch").max("number as n").first();
+    const number = Number(last?.n ?? 0) + 1;
+    const fillId = await work.openFill({ kind: "batch", name: `batch ${number}` });
+    const id = await work.state("batch", { number, fill_id: fillId });
+    const grams = await joinSupers(work, { id, number, fill_id: fillId }, input.supers);
+    return { batch: number, supers: input.supers, grams };
+  },
+  say: ({ batch, supers, grams }) =>
+    `Batch ${batch} started: super${supers.length === 1 ? "" : "s"} ${spoken(supers)}, ${formatKgFromG(grams)} kg.`,
+  grams: ({ grams }) => grams,
+});
+
+export const addToBatch = defineCommand({
+  name: "add-to-batch",
+  summary: "Bring more supers into an open batch",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.object({ batch: count("The batch", 1, 99_999).optional(), supers: tags("super") }),
+  async run(work, input) {
+    const batch = await openBatch(work.tx, input.batch);
+    await work.restOn(batch, `supers were added to batch ${batch.number}`);
+    const grams = await joinSupers(work, batch, input.supers);
+    const now = await gramsIn(work.tx, batch.fill_id);
+    return { batch: batch.number, supers: input.supers, grams, nowGrams: now.grams };
+  },
+  say: ({ batch, supers, grams }) =>
+    `${plural(supers.length, "super")} (${spoken(supers)}) more in batch ${batch}: ${formatKgFromG(grams)} kg.`,
+  grams: ({ grams }) => grams,
+});

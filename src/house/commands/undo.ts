@@ -1,0 +1,44 @@
+import { z } from "zod";
+import { ANY_HAND, defineCommand } from "../command";
+import { refuse } from "../errors";
+import { count } from "../fields";
+import { entryById, isUndone, restingOn } from "../records/entries";
+
+/** One counter for all commands: movements are moved back, and what the entry stated no longer stands. */
+export const undo = defineCommand({
+  name: "undo",
+  summary: "Take an entry back by a counter-entry",
+  who: ANY_HAND,
+  undo: "no",
+  input: z.object({ entry: count("The entry", 1, Number.MAX_SAFE_INTEGER) }),
+  async run(work, { entry: id }) {
+    const entry = await entryById(work.tx, id);
+    if (!entry) refuse("unknown-entry", "There is no such entry on the tape.", "entry");
+    if (!entry.undoable) refuse("not-undoable", "An undoing is not undone: enter the thing again.", "entry");
+    if (await isUndone(work.tx, id)) refuse("undone-already", `"${entry.say}" is undone already.`, "entry");
+    const dependents = await restingOn(work.tx, id);
+    if (dependents.length > 0) {
+      const reasons = [...new Set(dependents.map((d) => d.because))];
+      const more = reasons.length > 2 ? ` (and ${reasons.length - 2} more)` : "";
+      const said = reasons.slice(0, 2).join("; ");
+      refuse("rested-on", `${said[0]?.toUpperCase()}${said.slice(1)}${more}; undo that first.`, "entry");
+    }
+    // Backwards, so that what came in last goes first.
+    const moved = await work.tx("movement").where({ entry_id: id }).orderBy("id", "desc");
+    for (const m of moved) {
+      await work.tx("movement").insert({
+        entry_id: work.entryId,
+        from_fill: m.to_fill,
+        to_fill: m.from_fill,
+        grams: m.grams,
+        at: work.now,
+        kind: "undo",
+        reverses: m.id,
+      });
+    }
+    await work.tx("undone").insert({ entry_id: id, by_entry: work.entryId });
+    return { entry: id, undid: entry.say, grams: entry.grams };
+  },
+  say: ({ undid }) => `Undone: ${undid}`,
+  grams: ({ grams }) => (grams === null ? null : -grams),
+});

@@ -1,0 +1,86 @@
+/** What the house answers when it will not do something: data, with the sentence for people in one place. */
+
+import type { z } from "zod";
+import { DomainError } from "@/core/domain-error";
+
+export interface FieldProblem {
+  /** Where in the input: "supers.0.grossKg". */
+  readonly path: string;
+  readonly message: string;
+}
+
+export class Refusal extends Error {
+  constructor(
+    readonly code: string,
+    message: string,
+    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 415 | 422 | 500 | 503 = 422,
+    readonly problems: readonly FieldProblem[] = [],
+    options?: ErrorOptions,
+  ) {
+    super(message, options);
+    this.name = "Refusal";
+  }
+}
+
+/** Stops the command with a sentence; `field` puts it beside the field it speaks of. */
+export function refuse(code: string, message: string, field?: string): never {
+  throw new Refusal(code, message, 422, field ? [{ path: field, message }] : []);
+}
+
+export function fromZod(error: z.ZodError): Refusal {
+  const problems = error.issues.map((issue) => ({ path: issue.path.join("."), message: issue.message }));
+  const said = [...new Set(problems.map((p) => p.message))];
+  const more = said.length > 3 ? ` And ${said.length - 3} more.` : "";
+  return new Refusal("bad-input", said.slice(0, 3).join(" ") + more, 400, problems, { cause: error });
+}
+
+interface DatabaseFault {
+  code?: string;
+  constraint?: string;
+}
+
+/** Constraints a person can run into although the command checked first. */
+const CONSTRAINTS: Record<string, [code: string, sentence: string]> = {
+  fill_never_negative: [
+    "overdrawn",
+    "That takes out more than is in it; somebody else was quicker. Look again.",
+  ],
+  entry_idempotency_key: ["twice", "That was just recorded by another request with the same key."],
+};
+
+const UNREACHABLE = new Set([
+  "ECONNREFUSED",
+  "ENOTFOUND",
+  "ECONNRESET",
+  "EPIPE",
+  "ETIMEDOUT",
+  "57P01",
+  "57P02",
+  "57P03",
+  "08001",
+  "08003",
+  "08006",
+]);
+
+/** The one place where SQLSTATE and foreign errors become refusals. Unknown faults pass through. */
+export function asRefusal(fault: unknown): unknown {
+  if (fault instanceof Refusal) return fault;
+  if (fault instanceof DomainError) return new Refusal(fault.code, fault.message, 422, [], { cause: fault });
+  const { code, constraint } = fault as DatabaseFault;
+  const known = constraint ? CONSTRAINTS[constraint] : undefined;
+  if (known) return new Refusal(known[0], known[1], 409, [], { cause: fault });
+  const text = fault instanceof Error ? `${fault.name} ${fault.message}` : "";
+  if (
+    (code && UNREACHABLE.has(code)) ||
+    /KnexTimeout|Connection terminated|timeout expired|AggregateError/.test(text)
+  ) {
+    return new Refusal(
+      "records-unreachable",
+      "The house's records cannot be reached just now. Nothing was written; what you typed is still here. Try again in a moment.",
+      503,
+      [],
+      { cause: fault },
+    );
+  }
+  return fault;
+}

@@ -1,0 +1,146 @@
+/**
+ * The kinds of field commands are made of. One description serves forms, the API, OpenAPI and the line:
+ * text as typed or a number goes in, a checked figure comes out.
+ */
+
+import { DateTime } from "luxon";
+import { z } from "zod";
+import { DomainError } from "@/core/domain-error";
+import { parseFigure, parseMassKg, parseTempC } from "@/core/units";
+
+interface Range {
+  min: number;
+  max: number;
+  unit: string;
+  /** The lower bound itself is refused. */
+  above?: boolean;
+  whole?: boolean;
+}
+
+const plain = (text: string): number => {
+  const { value, unit } = parseFigure(text);
+  if (unit !== "" && unit !== "%")
+    throw new DomainError("unknown-unit", `"${text}" should be a plain figure.`);
+  return value;
+};
+
+function figure(what: string, range: Range, read: (text: string) => number) {
+  const u = range.unit ? ` ${range.unit}` : "";
+  const bounds = `between ${range.min} and ${range.max.toLocaleString("en-GB")}${u}`;
+  return z
+    .union([z.number(), z.string()], { error: `${what} is missing.` })
+    .transform((raw, ctx): number => {
+      if (typeof raw === "string" && raw.trim() === "") {
+        ctx.addIssue({ code: "custom", message: `${what} is missing.` });
+        return z.NEVER;
+      }
+      let value: number;
+      try {
+        value = typeof raw === "number" ? raw : read(raw);
+      } catch (error) {
+        ctx.addIssue({ code: "custom", message: `${what}: ${(error as Error).message}` });
+        return z.NEVER;
+      }
+      const inside = value >= range.min && value <= range.max && !(range.above && value === range.min);
+      if (!inside) {
+        ctx.addIssue({
+          code: "custom",
+          message: `${what} must be ${range.above ? `more than ${range.min} and at most ${range.max.toLocaleString("en-GB")}${u}` : bounds}, not ${value}${u}.`,
+        });
+        return z.NEVER;
+      }
+      if (range.whole && !Number.isInteger(value)) {
+        ctx.addIssue({ code: "custom", message: `${what} must be a whole number, not ${value}.` });
+        return z.NEVER;
+      }
+      return value;
+    })
+    .meta({
+      description: `${what}${u ? `,${u}` : ""}; ${bounds}. A number, or text with a decimal point or comma.`,
+    });
+}
+
+/** Kilograms, more than 0. Text may carry kg, g or lb. */
+export const massKg = (what: string, max: number) =>
+  figure(what, { min: 0, max, unit: "kg", above: true }, parseMassKg);
+export const pct = (what: string, min = 0, max = 100) => figure(what, { min, max, unit: "%" }, plain);
+export const tempC = (what: string, min: number, max: number) =>
+  figure(what, { min, max, unit: "°C" }, parseTempC);
+export const count = (what: string, min: number, max: number) =>
+  figure(what, { min, max, unit: "", whole: true }, plain);
+export const number = (what: string, min: number, max: number, unit = "") =>
+  figure(what, { min, max, unit }, plain);
+
+export const text = (what: string, max = 80) =>
+  z
+    .string({ error: `${what} is missing.` })
+    .transform((t) =>
+      t
+        .normalize("NFC")
+        .trim()
+        .replace(/[ \t]+/g, " "),
+    )
+    .pipe(
+      z
+        .string()
+        .min(1, `${what} is missing.`)
+        .max(max, `${what} may be at most ${max} characters long.`)
+        .refine((t) => !/\p{Cc}/u.test(t), `${what} holds characters that cannot be written down.`),
+    )
+    .meta({ description: `${what}; at most ${max} characters.` });
+
+/** Text that may be left out. */
+export const note = (what: string, max = 200) =>
+  z
+    .string({ error: `${what} must be text.` })
+    .transform((t) => t.normalize("NFC").trim())
+    .pipe(z.string().max(max, `${what} may be at most ${max} characters long.`))
+    .default("")
+    .meta({ description: `${what}; at most ${max} characters; may be left out.` });
+
+/** The letter that stands before a tag on its printed label and on the line. */
+export const TAG_LETTER = { super: "S", pail: "B", colony: "C" } as const;
+export type TagKind = keyof typeof TAG_LETTER;
+
+/** A tag as written on the thing: letters, digits and hyphens; "S41" and "41" are the same super. */
+export const tag = (kind: TagKind) => {
+  const what = `The ${kind}'s tag`;
+  return z
+    .union([z.string(), z.number()], { error: `${what} is missing.` })
+    .transform((raw, ctx) => {
+      const written = String(raw).trim().toUpperCase();
+      const bare = written.replace(new RegExp(`^${TAG_LETTER[kind]}(?=\\d)`), "");
+      if (!/^[A-Z0-9][A-Z0-9-]{0,15}$/.test(bare)) {
+        ctx.addIssue({
+          code: "custom",
+          message:
+            written === ""
+              ? `${what} is missing.`
+              : `${what} "${written.slice(0, 20)}" must be one to sixteen letters, digits or hyphens.`,
+        });
+        return z.NEVER;
+      }
+      return bare;
+    })
+    .meta({ description: `${what}: letters, digits, hyphens.` });
+};
+
+/** A calendar day, ISO 8601. Whether it may lie ahead is the command's question. */
+export const day = (what: string) =>
+  z
+    .string({ error: `${what} is missing.` })
+    .refine(
+      (t) => DateTime.fromISO(t, { zone: "utc" }).isValid && /^\d{4}-\d{2}-\d{2}$/.test(t),
+      `${what} must be a day such as 2026-08-13.`,
+    )
+    .refine((t) => t >= "1990-01-01" && t <= "2100-12-31", `${what} must lie between 1990 and 2100.`)
+    .meta({ description: `${what}, YYYY-MM-DD.`, format: "date" });
+
+export const list = <T extends z.ZodType>(what: string, item: T, max: number) =>
+  z
+    .array(item, { error: `${what} must be a list.` })
+    .min(1, `${what}: name at least one.`)
+    .max(max, `${what}: at most ${max} at a time.`);
+
+export const choice = <const T extends readonly [string, ...string[]]>(what: string, options: T) =>
+  z.enum(options, { error: `${what} must be one of: ${options.join(", ")}.` }).meta({ description: what });

@@ -1,0 +1,58 @@
+/** Runs of tags: "41-52, 60" for many alike things at once. */
+import { z } from "zod";
+import { TAG_LETTER, type TagKind, tag } from "./fields";
+
+const MOST = 500;
+
+/** "41-52, 60" or a list of tags, as a list of bare tags without repeats asked twice. */
+export const tags = (kind: TagKind) =>
+  z
+    .union([z.string(), z.array(z.union([z.string(), z.number()]))], {
+      error: `The ${kind}s' tags are missing.`,
+    })
+    .transform((raw, ctx): string[] => {
+      const parts = (Array.isArray(raw) ? raw.map(String) : raw.split(/[,;\s]+/))
+        .map((p) => p.trim())
+        .filter((p) => p !== "");
+      const out: string[] = [];
+      for (const part of parts) {
+        const run = new RegExp(
+          `^${TAG_LETTER[kind]}?(\\d{1,6})(?:-|–|\\.\\.)${TAG_LETTER[kind]}?(\\d{1,6})$`,
+          "i",
+        ).exec(part);
+        const [from, to] = [Number(run?.[1]), Number(run?.[2])];
+        if (run && to >= from && to - from < MOST) {
+          for (let n = from; n <= to; n++) out.push(String(n));
+          continue;
+        }
+        const one = tag(kind).safeParse(part);
+        if (!one.success) {
+          ctx.addIssue({ code: "custom", message: one.error.issues[0]?.message ?? "That is no tag." });
+          return z.NEVER;
+        }
+        out.push(one.data);
+      }
+      if (out.length === 0) ctx.addIssue({ code: "custom", message: `Name at least one ${kind}.` });
+      if (out.length > MOST) ctx.addIssue({ code: "custom", message: `At most ${MOST} at a time.` });
+      const twice = out.find((t, i) => out.indexOf(t) !== i);
+      if (twice)
+        ctx.addIssue({
+          code: "custom",
+          message: `${kind[0]?.toUpperCase()}${kind.slice(1)} ${twice} is named twice.`,
+        });
+      return out;
+    })
+    .meta({ description: `Tags of ${kind}s: a list, or text such as "41-52, 60".` });
+
+/** "41", "41 and 42", "41 to 52", "41, 42 and 9 more". */
+export function spoken(list: readonly string[]): string {
+  const numbers = list.map(Number);
+  const isRun =
+    numbers.length > 2 &&
+    numbers.every((n, i) => Number.isInteger(n) && (i === 0 || n === (numbers[i - 1] ?? 0) + 1));
+  if (isRun) return `${list[0]} to ${list.at(-1)}`;
+  if (list.length <= 3) return list.join(", ").replace(/, ([^,]*)$/, " and $1");
+  return `${list.slice(0, 2).join(", ")} and ${list.length - 2} more`;
+}
+
+export const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;

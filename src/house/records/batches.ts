@@ -1,0 +1,104 @@
+import type { Knex } from "knex";
+import { refuse } from "../errors";
+
+export interface BatchRow {
+  readonly id: number;
+  readonly entry_id: number;
+  readonly number: number;
+  readonly fill_id: number;
+  /** The entry that closed it. */
+  readonly closed_by: number | null;
+  readonly started_at: Date;
+}
+
+const batches = (db: Knex) =>
+  db("live_batch as b")
+    .join("fill as f", "f.id", "b.fill_id")
+    .leftJoin("live_batch_close as c", "c.batch_id", "b.id")
+    .select("b.*", "c.entry_id as closed_by", "f.opened_at as started_at");
+
+export const allBatches = (db: Knex): Promise<BatchRow[]> => batches(db).orderBy("b.number", "desc");
+export const openBatches = (db: Knex): Promise<BatchRow[]> =>
+  batches(db).whereNull("c.id").orderBy("b.number");
+
+export async function oneBatch(db: Knex, number: number, field = "batch"): Promise<BatchRow> {
+  return (
+    (await batches(db).where("b.number", number).first()) ??
+    refuse("unknown-batch", `There is no batch ${number}.`, field)
+  );
+}
+
+/** The batch named, or the one that is open when only one is. It must be open. */
+export async function openBatch(db: Knex, number: number | undefined): Promise<BatchRow> {
+  if (number !== undefined) {
+    const batch = await oneBatch(db, number);
+    if (batch.closed_by)
+      refuse("batch-closed", `Batch ${number} is closed; undo its closing first.`, "batch");
+    return batch;
+  }
+  const open = await openBatches(db);
+  const [only] = open;
+  if (!only) refuse("no-batch", "No batch is open. Start one in the Spin bay first.", "batch");
+  if (open.length > 1)
+    refuse("which-batch", `Batches ${open.map((b) => b.number).join(" and ")} are open: say which.`, "batch");
+  return only;
+}
+
+/** Entries that put honey or supers into a batch, its start included: what everything drawn from it rests on. */
+export async function entriesFeeding(db: Knex, batch: BatchRow): Promise<{ entry_id: number }[]> {
+  const joins = await db("live_batch_super").where({ batch_id: batch.id }).distinct("entry_id");
+  return [{ entry_id: batch.entry_id }, ...joins];
+}
+
+export interface BatchComb {
+  readonly entry_id: number;
+  readonly batch_id: number;
+  readonly batch_number: number;
+  readonly comb_fill: number;
+  readonly vessel_id: number;
+  readonly tag: string;
+  readonly empty_g: number;
+  readonly gross_g: number;
+  readonly capped_pct: number;
+  readonly frames: number | null;
+  readonly depth: string | null;
+  readonly colony: string;
+  readonly yard: string;
+  readonly spun_gross_g: number | null;
+  readonly spun_entry: number | null;
+}
+
+const combs = (db: Knex) =>
+  db("live_batch_super as s")
+    .join("live_batch as b", "b.id", "s.batch_id")
+    .join("live_pull_super as p", "p.fill_id", "s.fill_id")
+    .join("live_vessel as v", "v.id", "p.vessel_id")
+    .join("live_colony as c", "c.id", "p.colony_id")
+    .join("live_yard as y", "y.id", "c.yard_id")
+    .leftJoin("live_spun as w", "w.comb_fill_id", "s.fill_id")
+    .select(
+      "s.entry_id",
+      "s.batch_id",
+      "b.number as batch_number",
+      "s.fill_id as comb_fill",
+      "v.id as vessel_id",
+      "v.tag",
+      "v.empty_g",
+      "v.frames",
+      "v.depth",
+      "p.gross_g",
+      "p.capped_pct",
+      "c.tag as colony",
+      "y.name as yard",
+      "w.gross_g as spun_gross_g",
+      "w.entry_id as spun_entry",
+    );
+
+export const combsOfBatch = (db: Knex, batchId: number): Promise<BatchComb[]> =>
+  combs(db).where("s.batch_id", batchId).orderBy("s.id");
+
+/** The newest stay of a super in a batch. */
+export const lastStayOf = (db: Knex, vesselId: number): Promise<BatchComb | undefined> =>
+  combs(db).where("v.id", vesselId).orderBy("s.id", "desc").first();
+export const stayOfComb = (db: Knex, combFill: number): Promise<BatchComb | undefined> =>
+  combs(db).where("s.fill_id", combFill).first();

@@ -1,0 +1,74 @@
+import type { Knex } from "knex";
+import { refuse } from "../errors";
+
+export interface VesselRow {
+  readonly id: number;
+  readonly entry_id: number;
+  readonly kind: "super" | "pail";
+  readonly tag: string;
+  readonly empty_g: number;
+  readonly depth: string | null;
+  readonly frames: number | null;
+  readonly capacity_g: number | null;
+}
+
+export interface YardRow {
+  readonly id: number;
+  readonly entry_id: number;
+  readonly name: string;
+  readonly country: string;
+  readonly note: string;
+}
+
+export interface ColonyRow {
+  readonly id: number;
+  readonly entry_id: number;
+  readonly tag: string;
+  readonly yard_id: number;
+}
+
+export const yards = (db: Knex): Promise<YardRow[]> => db("live_yard").orderBy("name");
+export const colonies = (db: Knex): Promise<(ColonyRow & { yard: string })[]> =>
+  db("live_colony as c")
+    .join("live_yard as y", "y.id", "c.yard_id")
+    .orderByRaw("y.name, length(c.tag), c.tag")
+    .select("c.*", "y.name as yard");
+export const vessels = (db: Knex, kind: VesselRow["kind"]): Promise<VesselRow[]> =>
+  db("live_vessel").where({ kind }).orderByRaw("length(tag), tag");
+
+export const maybeYard = (db: Knex, name: string): Promise<YardRow | undefined> =>
+  db("live_yard").whereRaw("lower(name) = lower(?)", [name]).first();
+export const maybeColony = (db: Knex, tag: string): Promise<ColonyRow | undefined> =>
+  db("live_colony").where({ tag }).first();
+export const maybeVessel = (db: Knex, kind: VesselRow["kind"], tag: string): Promise<VesselRow | undefined> =>
+  db("live_vessel").where({ kind, tag }).first();
+
+export async function oneYard(db: Knex, name: string, field = "yard"): Promise<YardRow> {
+  return (
+    (await maybeYard(db, name)) ??
+    refuse("unknown-yard", `There is no yard called "${name}". Set it up in the Yard bay first.`, field)
+  );
+}
+
+export async function oneColony(db: Knex, tag: string, field = "colony"): Promise<ColonyRow> {
+  return (
+    (await maybeColony(db, tag)) ??
+    refuse("unknown-tag", `There is no colony ${tag}. Set it up in the Yard bay first.`, field)
+  );
+}
+
+export async function oneVessel(
+  db: Knex,
+  kind: VesselRow["kind"],
+  tag: string,
+  field: string = kind,
+): Promise<VesselRow> {
+  return (
+    (await maybeVessel(db, kind, tag)) ??
+    refuse(
+      "unknown-tag",
+      `There is no ${kind} ${tag}. Set it up in the ${kind === "super" ? "Yard" : "Spin"} bay first.`,
+      field,
+    )
+  );
+}

@@ -1,0 +1,36 @@
+import { fileURLToPath } from "node:url";
+import { defineConfig } from "vitest/config";
+
+const alias = { "@": fileURLToPath(new URL("./src", import.meta.url)) };
+
+export default defineConfig({
+  resolve: { alias },
+  test: {
+    projects: [
+      {
+        resolve: { alias },
+        test: {
+          name: "unit",
+          include: ["src/core/**/*.test.ts", "src/ui/**/*.test.ts"],
+          environment: "node",
+        },
+      },
+      {
+        resolve: { alias },
+        test: {
+          name: "house",
+          include: [
+            "src/house/**/*.test.ts",
+            "src/db/**/*.test.ts",
+            "src/demo/**/*.test.ts",
+            "src/app/**/*.test.ts",
+          ],
+          environment: "node",
+          globalSetup: ["src/db/testing/template.ts"],
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+        },
+      },
+    ],
+  },
+});
