@@ -67,12 +67,22 @@ const asShares = (shares: Shares, total: number): Share[] =>
     .map(([origin, grams]) => ({ origin, grams, pct: (grams / total) * 100 }))
     .sort((a, b) => b.grams - a.grams || a.origin - b.origin);
 
+export interface MixOptions {
+  /** Fills to ask from: all honey coming into one of them is counted as its own from there on. */
+  readonly startAt?: ReadonlySet<FillId>;
+  /** Called for every standing movement with the grams it carries of each origin. */
+  readonly onMove?: (movement: Movement, shares: ReadonlyMap<FillId, number>) => void;
+}
+
 /**
  * The composition of every fill touched by `movements`.
  * Memory and time grow with fills times origins; give it the movements upstream of what is asked.
  * @throws DomainError `overdrawn` when a movement takes more than its fill holds
  */
-export function mix(movements: readonly Movement[]): Map<FillId, Composition> {
+export function mix(
+  movements: readonly Movement[],
+  { startAt, onMove }: MixOptions = {},
+): Map<FillId, Composition> {
   const order = standing(movements);
   const receivers = new Set(order.map((m) => m.to));
   const states = new Map<FillId, State>();
@@ -93,7 +103,9 @@ export function mix(movements: readonly Movement[]): Map<FillId, Composition> {
       );
     }
     const moved: Shares = from ? draw(from, m.grams, m.own ?? null) : new Map([[m.to, m.grams]]);
-    for (const [origin, grams] of moved) {
+    onMove?.(m, moved);
+    for (const [from, grams] of moved) {
+      const origin = startAt?.has(m.to) ? m.to : from;
       add(to.content, origin, grams);
       add(to.received, origin, grams);
     }

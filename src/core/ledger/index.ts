@@ -1,4 +1,4 @@
 export { balances } from "./balances";
 export { type BatchAccount, batchAccount, type MovementKind } from "./batch-account";
-export { type Composition, composition, mix, type Share } from "./composition";
+export { type Composition, composition, type MixOptions, mix, type Share } from "./composition";
 export { type FillId, type Movement, standing } from "./movement";

@@ -120,6 +120,23 @@ describe("composition", () => {
     );
   });
 
+  it("follows one fill's honey forward when asked from there", () => {
+    const ms = [
+      move(1, 4, 10_000),
+      move(2, 5, 30_000),
+      move(4, 6, 10_000),
+      move(5, 6, 30_000),
+      move(6, 8, 20_000),
+    ];
+    const carried: number[] = [];
+    const mixed = mix(ms, {
+      startAt: new Set([6]),
+      onMove: (m, shares) => m.to === 8 && carried.push(shares.get(6) ?? 0),
+    });
+    expect(mixed.get(8)?.content).toEqual([{ origin: 6, grams: 20_000, pct: 100 }]);
+    expect(carried).toEqual([20_000]);
+  });
+
   it("throws when more is drawn than there is", () => {
     expect(() => mix([move(1, 4, 100), move(4, 5, 101)])).toThrow(/holds 100 g/);
   });

@@ -17,7 +17,7 @@ const FACTS = [
   "fill",
   "pull",
   "pull_super",
-  "placing",
+  "standing_place",
   "batch",
   "batch_super",
   "batch_close",
@@ -110,7 +110,10 @@ export async function up(db: Knex): Promise<void> {
      vessel_id bigint not null references vessel, colony_id bigint not null references colony,
      capped_pct double precision not null check (capped_pct between 0 and 100), gross_g bigint not null`,
   );
-  await fact("placing", "fill_id bigint not null references fill, place text not null, stack text not null");
+  await fact(
+    "standing_place",
+    "fill_id bigint not null references fill, place text not null, stack text not null",
+  );
   await fact("batch", "number int not null, fill_id bigint not null unique references fill");
   await fact(
     "batch_super",
@@ -151,7 +154,7 @@ export async function up(db: Knex): Promise<void> {
     create index batch_super_batch on batch_super (batch_id);
     create index reading_fill on reading (fill_id);
     create index spun_comb on spun (comb_fill_id);
-    create index placing_fill on placing (fill_id);
+    create index standing_place_fill on standing_place (fill_id);
     create index parcel_lot on parcel (lot_id);
     create index vessel_tag on vessel (kind, tag);
 

@@ -32,7 +32,7 @@ export const standInHotRoom = defineCommand({
         refuse("not-waiting", `Super ${tag} holds no honey waiting to be spun.`, "supers");
       }
       const stack = input.place === "hot room" ? input.stack : "";
-      await work.state("placing", { fill_id: comb.fill_id, place: input.place, stack });
+      await work.state("standing_place", { fill_id: comb.fill_id, place: input.place, stack });
       await work.restOn(comb, `super ${tag} stands in the ${input.place}`);
       grams += comb.grams;
     }

@@ -33,7 +33,7 @@ const pulled = (db: Knex) =>
     .join("fill as f", "f.id", "p.fill_id")
     .join("fill_balance as b", "b.fill_id", "p.fill_id")
     .joinRaw(
-      "left join lateral (select place, stack from live_placing x where x.fill_id = p.fill_id order by x.id desc limit 1) s on true",
+      "left join lateral (select place, stack from live_standing_place x where x.fill_id = p.fill_id order by x.id desc limit 1) s on true",
     )
     .select(
       "p.entry_id",

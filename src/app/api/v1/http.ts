@@ -1,0 +1,70 @@
+/** The edge between HTTP and the house: bounded bodies in, problem details (RFC 9457) out. */
+import { asRefusal, Refusal } from "@/house";
+
+export const MAX_BODY_BYTES = 1_000_000;
+
+export function problem(fault: unknown): Response {
+  const known = asRefusal(fault);
+  if (!(known instanceof Refusal)) console.error(known);
+  const refusal =
+    known instanceof Refusal
+      ? known
+      : new Refusal(
+          "fault",
+          "Something in the house broke; nothing was written. The server's log has the story.",
+          500,
+        );
+  return Response.json(
+    {
+      type: `urn:aumbry:problem:${refusal.code}`,
+      title: refusal.code.replaceAll("-", " "),
+      status: refusal.status,
+      detail: refusal.message,
+      errors: refusal.problems,
+    },
+    {
+      status: refusal.status,
+      headers: { "content-type": "application/problem+json", "cache-control": "no-store" },
+    },
+  );
+}
+
+/** Reads a JSON body of at most 1 MB, counting as it comes in. @throws Refusal */
+export async function jsonBody(request: Request): Promise<unknown> {
+  // A form on a foreign page cannot send this type, which keeps other sites' pages from writing here.
+  if (!/^application\/json\b/i.test(request.headers.get("content-type") ?? ""))
+    throw new Refusal("not-json", "Send the input as application/json.", 415);
+  const site = request.headers.get("sec-fetch-site");
+  if (site && site !== "same-origin" && site !== "none")
+    throw new Refusal("other-site", "Another site's page may not write here.", 403);
+  const tooBig = () => new Refusal("too-big", "That is more than 1 MB; nothing was written.", 413);
+  if (Number(request.headers.get("content-length") ?? 0) > MAX_BODY_BYTES) throw tooBig();
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
+    size += chunk.byteLength;
+    if (size > MAX_BODY_BYTES) throw tooBig();
+    chunks.push(chunk);
+  }
+  try {
+    return JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(Buffer.concat(chunks)));
+  } catch (cause) {
+    throw new Refusal("bad-json", "That is not JSON.", 400, [], { cause });
+  }
+}
+
+/** Who stands at this tablet: the API's header, or the name chosen on the tape. */
+export function whoAsks(request: Request): string {
+  const header = request.headers.get("aumbry-who");
+  if (header !== null) return safelyDecoded(header);
+  const cookie = /(?:^|;\s*)aumbry-who=([^;]*)/.exec(request.headers.get("cookie") ?? "");
+  return safelyDecoded(cookie?.[1] ?? "");
+}
+
+function safelyDecoded(text: string): string {
+  try {
+    return decodeURIComponent(text);
+  } catch {
+    return text;
+  }
+}

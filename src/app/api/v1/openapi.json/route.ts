@@ -1,0 +1,3 @@
+import { openApi } from "@/house/openapi";
+
+export const GET = (): Response => Response.json(openApi());

@@ -1,0 +1,2 @@
+export { type Understood, understand } from "./understand";
+export { VERBS, type Verb } from "./verbs";

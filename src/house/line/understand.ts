@@ -1,0 +1,121 @@
+/** What a typed or scanned line means: something to do, something to open, or a sentence about what is wrong. */
+import type { Knex } from "knex";
+import { rehearse } from "../command";
+import { COMMANDS } from "../commands";
+import { asRefusal, Refusal } from "../errors";
+import { maybeColony, maybeVessel } from "../records/equipment";
+import { maybeLot } from "../records/lots";
+import { VERBS, type Verb } from "./verbs";
+
+export type Understood =
+  | {
+      readonly kind: "do";
+      readonly command: string;
+      readonly input: Record<string, unknown>;
+      readonly say: string;
+    }
+  | { readonly kind: "open"; readonly href: string; readonly say: string }
+  | { readonly kind: "unclear"; readonly say: string; readonly hint: string | null };
+
+const BAY_WORDS: Record<string, string> = {
+  yard: "/yard",
+  "hot room": "/hot-room",
+  hot: "/hot-room",
+  spin: "/spin",
+  settle: "/settle",
+  store: "/store",
+  bottle: "/bottle",
+  out: "/out",
+  today: "/",
+  trace: "/trace",
+  "set-up": "/set-up",
+  setup: "/set-up",
+};
+
+/** A scanned or typed tag, lot code or batch: what it opens. */
+async function thingNamed(db: Knex, text: string): Promise<{ href: string; say: string } | null> {
+  const bay = BAY_WORDS[text.toLowerCase()];
+  if (bay) return { href: bay, say: `Open ${text.toLowerCase()}.` };
+  const [, letter = "", tag = ""] = /^([sbctSBCT])(\d[A-Z0-9-]*)$/i.exec(text) ?? [];
+  const upper = tag.toUpperCase();
+  if (/[st]/i.test(letter) && (await maybeVessel(db, "super", upper)))
+    return { href: `/trace/super/${upper}`, say: `Open super ${upper}.` };
+  if (/b/i.test(letter) && (await maybeVessel(db, "pail", upper)))
+    return { href: `/trace/pail/${upper}`, say: `Open pail ${upper}.` };
+  if (/c/i.test(letter) && (await maybeColony(db, upper)))
+    return { href: `/trace/colony/${upper}`, say: `Open colony ${upper}.` };
+  const [, batch] = /^batch (\d{1,6})$/i.exec(text) ?? [];
+  if (
+    batch &&
+    (await db("live_batch")
+      .where({ number: Number(batch) })
+      .first("id"))
+  )
+    return { href: `/trace/batch/${batch}`, say: `Open batch ${batch}.` };
+  const lot = /^[A-Z0-9-]{5,20}$/i.test(text) ? await maybeLot(db, text) : undefined;
+  if (lot) return { href: `/trace/lot/${lot.code}`, say: `Open lot ${lot.code}, ${lot.honey_kind}.` };
+  // A printed tag without a letter in front.
+  if (/^[A-Z0-9][A-Z0-9-]{0,15}$/i.test(text)) {
+    const plain = text.toUpperCase();
+    for (const [kind, found] of [
+      ["super", await maybeVessel(db, "super", plain)],
+      ["pail", await maybeVessel(db, "pail", plain)],
+    ] as const)
+      if (found) return { href: `/trace/${kind}/${plain}`, say: `Open ${kind} ${plain}.` };
+  }
+  return null;
+}
+
+/** The verb a beginning could become, for completion: shares its first word or letter. */
+function nearestVerb(text: string): Verb | undefined {
+  const first = text.split(/\s/)[0]?.toLowerCase() ?? "";
+  const byWord = VERBS.find(
+    (v) =>
+      v.example.split(" ")[0]?.toLowerCase() === first || (first.length > 1 && v.example.startsWith(first)),
+  );
+  return (
+    byWord ??
+    VERBS.find(
+      (v) =>
+        /^[stbc]\d/i.test(first) && v.example[0] === first[0]?.toLowerCase() && /^[a-z]\d/.test(v.example),
+    )
+  );
+}
+
+export async function understand(db: Knex, raw: string, who: string): Promise<Understood> {
+  const text = raw.normalize("NFC").trim().replace(/\s+/g, " ").slice(0, 300);
+  if (text === "") return { kind: "unclear", say: "", hint: null };
+  const opened = await thingNamed(db, text);
+  if (opened) return { kind: "open", ...opened };
+  for (const verb of VERBS) {
+    const match = verb.pattern.exec(text);
+    if (!match) continue;
+    const command = COMMANDS.get(verb.command);
+    if (!command) throw new Error(`The line names an unknown command: ${verb.command}`);
+    const input = verb.input(match.groups ?? {});
+    try {
+      const { say } = await rehearse(db, command, {
+        input,
+        who,
+        device: "line",
+        key: `rehearsal-${crypto.randomUUID()}`,
+      });
+      return { kind: "do", command: verb.command, input, say };
+    } catch (fault) {
+      const refusal = asRefusal(fault);
+      if (refusal instanceof Refusal && refusal.status !== 503)
+        return { kind: "unclear", say: refusal.message, hint: null };
+      throw refusal;
+    }
+  }
+  const near = nearestVerb(text);
+  const tag = /^[sbct]\d[a-z0-9-]*$/i.exec(text);
+  if (tag)
+    return {
+      kind: "unclear",
+      say: `Nothing here carries the tag ${text.toUpperCase()}.`,
+      hint: near ? `${near.example}  ·  ${near.means}` : null,
+    };
+  if (near) return { kind: "unclear", say: `Go on: ${near.means}.`, hint: near.example };
+  return { kind: "unclear", say: "Not understood. Press ? for the card of keys and words.", hint: null };
+}

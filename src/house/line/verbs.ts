@@ -1,0 +1,144 @@
+/**
+ * The grammar of the line: short sentences with gloves on. Each verb turns words into a command's input;
+ * the command itself judges them. Tags carry their letter: s super, b pail, c colony; t a spun super.
+ */
+
+export interface Verb {
+  /** Where the help card lists it. */
+  readonly bay: string;
+  readonly example: string;
+  readonly means: string;
+  readonly pattern: RegExp;
+  readonly command: string;
+  readonly input: (match: Record<string, string | undefined>) => Record<string, unknown>;
+}
+
+const FIGURE = "[+-]?\\d+(?:[.,]\\d+)?";
+const TAG = "\\d[a-z0-9-]*";
+
+const list = (words: string | undefined, letter: string): string =>
+  (words ?? "")
+    .trim()
+    .split(/[\s,]+/)
+    .map((w) => w.replace(new RegExp(`^${letter}(?=\\d)`, "i"), ""))
+    .join(",");
+
+export const VERBS: readonly Verb[] = [
+  {
+    bay: "Yard",
+    example: "pull s41 c12 95 21.4",
+    means: "super 41 pulled off colony 12, 95 % capped, weighs 21.4 kg",
+    pattern: new RegExp(
+      `^pull s(?<super>${TAG}) c(?<colony>${TAG}) (?<capped>${FIGURE})%? (?<gross>${FIGURE}(?: ?(?:kg|lb))?)$`,
+      "i",
+    ),
+    command: "pull-supers",
+    input: (m) => ({ supers: [{ tag: m.super, colony: m.colony, cappedPct: m.capped, grossKg: m.gross }] }),
+  },
+  {
+    bay: "Hot room",
+    example: "stack a s41 s42",
+    means: "supers 41 and 42 stand in stack A of the hot room",
+    pattern: /^stack (?<stack>[a-z]{1,2}) (?<supers>s?\d[\ds,. -]*)$/i,
+    command: "stand-in-hot-room",
+    input: (m) => ({ stack: m.stack, supers: list(m.supers, "s") }),
+  },
+  {
+    bay: "Spin",
+    example: "s41 17.6@28",
+    means:
+      "super 41 reads 17.6 % water, sample at 28 °C (20 °C when left out); bx behind the figure for Brix, atc at the end when the instrument compensates",
+    pattern: new RegExp(
+      `^s(?<super>${TAG}) (?<value>${FIGURE})(?<scale> ?(?:bx|n|%))?(?: ?@ ?(?<temp>${FIGURE}))?(?<atc> atc)?$`,
+      "i",
+    ),
+    command: "read-moisture",
+    input: (m) => ({ super: m.super, ...reading(m) }),
+  },
+  {
+    bay: "Spin",
+    example: "batch s41-s48",
+    means: "supers 41 to 48 start a new batch; join in front of the tags adds them to the open one",
+    pattern: /^batch (?<supers>s?\d[\ds,. -]*)$/i,
+    command: "start-batch",
+    input: (m) => ({ supers: list(m.supers, "s") }),
+  },
+  {
+    bay: "Spin",
+    example: "join s49",
+    means: "super 49 joins the open batch",
+    pattern: /^join (?<supers>s?\d[\ds,. -]*)$/i,
+    command: "add-to-batch",
+    input: (m) => ({ supers: list(m.supers, "s") }),
+  },
+  {
+    bay: "Spin",
+    example: "t41 6.1",
+    means: "super 41, spun, weighs 6.1 kg",
+    pattern: new RegExp(`^t(?<super>${TAG}) (?<gross>${FIGURE}(?: ?(?:kg|lb))?)$`, "i"),
+    command: "weigh-spun-super",
+    input: (m) => ({ super: m.super, grossKg: m.gross }),
+  },
+  {
+    bay: "Spin",
+    example: "b12 26.4",
+    means: "pail 12 weighs 26.4 kg, filled from the open batch; b12 26.4 batch 3 names it",
+    pattern: new RegExp(
+      `^b(?<pail>${TAG}) (?<gross>${FIGURE}(?: ?(?:kg|lb))?)(?: batch (?<batch>\\d+))?$`,
+      "i",
+    ),
+    command: "fill-pail",
+    input: (m) => ({ pail: m.pail, grossKg: m.gross, ...(m.batch ? { batch: m.batch } : {}) }),
+  },
+  {
+    bay: "Spin",
+    example: "close 3 drum not scraped",
+    means: "batch 3 is closed, with the reason when much is unexplained",
+    pattern: /^close(?: (?<batch>\d+))?(?: (?<reason>.+))?$/i,
+    command: "close-batch",
+    input: (m) => ({ ...(m.batch ? { batch: m.batch } : {}), reason: m.reason ?? "" }),
+  },
+  {
+    bay: "Bottle",
+    example: "lot b12 b13 48x454 lime honey",
+    means: "pails 12 and 13 into 48 jars of 454 g, labelled lime honey",
+    pattern: new RegExp(
+      `^lot (?<pails>(?:b${TAG}[ ,]+)+)(?<jars>\\d+) ?[x×] ?(?<jar>\\d+) ?g? (?<kind>.+)$`,
+      "i",
+    ),
+    command: "issue-lot",
+    input: (m) => ({
+      pails: list(m.pails, "b")
+        .split(",")
+        .filter((p) => p !== "")
+        .map((pail) => ({ pail })),
+      jars: m.jars,
+      jarG: m.jar,
+      honeyKind: `${m.kind?.[0]?.toUpperCase() ?? ""}${m.kind?.slice(1) ?? ""}`,
+    }),
+  },
+  {
+    bay: "Out",
+    example: "send 12 WB26-001-K Harbour Deli",
+    means: "12 jars of that lot to Harbour Deli",
+    pattern: /^send (?<jars>\d+) (?<lot>[a-z0-9]+-\d+-[a-z0-9]|[a-z0-9]{5,12}) (?<buyer>.+)$/i,
+    command: "send-jars",
+    input: (m) => ({ jars: m.jars, lot: m.lot, buyer: m.buyer }),
+  },
+];
+
+function reading(m: Record<string, string | undefined>) {
+  const mark = m.scale?.trim().toLowerCase();
+  const scale =
+    mark === "bx"
+      ? "brix"
+      : mark === "n" || (mark === undefined && /^1[.,]/.test(m.value ?? ""))
+        ? "index"
+        : "water";
+  return {
+    scale,
+    value: m.value,
+    ...(m.temp ? { tempC: m.temp } : {}),
+    ...(m.atc ? { compensates: true } : {}),
+  };
+}

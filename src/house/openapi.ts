@@ -1,0 +1,116 @@
+/** OpenAPI 3.1 derived from the commands' own schemas: one description for people and machines. */
+import { z } from "zod";
+import { COMMANDS } from "./commands";
+import { TRACE_KINDS } from "./views/trace";
+
+const problem = {
+  description: "Refused: what is wrong and where (RFC 9457).",
+  content: { "application/problem+json": { schema: { $ref: "#/components/schemas/Problem" } } },
+};
+
+export function openApi(): object {
+  const paths = Object.fromEntries(
+    [...COMMANDS.values()].map((c) => {
+      const input = z.toJSONSchema(c.input, { io: "input", unrepresentable: "any" });
+      return [
+        `/api/v1/commands/${c.name}`,
+        {
+          post: {
+            operationId: c.name,
+            summary: c.summary,
+            description: `${c.undo === "no" ? "Cannot be undone." : "Undone by a counter-entry."} Allowed for: ${c.who.join(", ")}.`,
+            parameters: [
+              {
+                name: "Idempotency-Key",
+                in: "header",
+                required: true,
+                schema: { type: "string", minLength: 8, maxLength: 100 },
+              },
+              {
+                name: "Aumbry-Who",
+                in: "header",
+                schema: { type: "string" },
+                description: "Name of the crew member.",
+              },
+              { name: "Aumbry-Device", in: "header", schema: { type: "string" } },
+              {
+                name: "Aumbry-At",
+                in: "header",
+                schema: { type: "string", format: "date-time" },
+                description: "When it happened, when that is not now.",
+              },
+            ],
+            requestBody: { required: true, content: { "application/json": { schema: input } } },
+            responses: {
+              "200": {
+                description: "Done",
+                content: { "application/json": { schema: { $ref: "#/components/schemas/Answer" } } },
+              },
+              "4XX": problem,
+              "503": problem,
+            },
+          },
+        },
+      ];
+    }),
+  );
+  return {
+    openapi: "3.1.0",
+    info: {
+      title: "Aumbry",
+      version: "1",
+      description: "The honey house's ledger: commands in, views out. Masses in kg unless the name says g.",
+    },
+    paths: {
+      ...paths,
+      "/api/v1/trace/{kind}/{name}": {
+        get: {
+          operationId: "trace",
+          summary: "Where honey came from and went to, with shares in kg and per cent",
+          parameters: [
+            { name: "kind", in: "path", required: true, schema: { type: "string", enum: TRACE_KINDS } },
+            { name: "name", in: "path", required: true, schema: { type: "string" } },
+          ],
+          responses: {
+            "200": {
+              description: "The trace",
+              content: { "application/json": { schema: { type: "object" } } },
+            },
+            "4XX": problem,
+          },
+        },
+      },
+    },
+    components: {
+      schemas: {
+        Answer: {
+          type: "object",
+          required: ["entry", "say", "output", "repeated"],
+          properties: {
+            entry: { type: "integer" },
+            say: { type: "string" },
+            output: { type: "object" },
+            repeated: { type: "boolean" },
+          },
+        },
+        Problem: {
+          type: "object",
+          required: ["type", "title", "status", "detail"],
+          properties: {
+            type: { type: "string" },
+            title: { type: "string" },
+            status: { type: "integer" },
+            detail: { type: "string" },
+            errors: {
+              type: "array",
+              items: {
+                type: "object",
+                properties: { path: { type: "string" }, message: { type: "string" } },
+              },
+            },
+          },
+        },
+      },
+    },
+  };
+}

@@ -1,0 +1,395 @@
+/** What needs a decision now, bay by bay: pure judgement over the snapshot. */
+import { fermentationRisk } from "@/core/moisture";
+import { formatKgFromG } from "@/core/units";
+import { ageBetween, whenIn } from "../clock";
+import { plural, spoken } from "../ranges";
+import type { Decision } from "./model";
+import type { BatchState, PailState, Snapshot, WaitingSuper } from "./snapshot";
+
+const HOUR_MS = 3_600_000;
+/** Pulled supers that wait longer than this are at risk from hive beetle (common practice). */
+const BEETLE_HOURS = 48;
+
+const kgOf = (list: readonly { grams: number }[]): number => list.reduce((g, x) => g + x.grams, 0);
+
+/** Set-up that nothing else can go without, in order; empty once supers and pails are there. */
+export function firstSteps(s: Snapshot): Decision[] {
+  const step = (id: string, what: string, so: string, href: string, label: string): Decision => ({
+    id: `first-${id}`,
+    bay: "Yard",
+    urgency: 0,
+    tone: "ink",
+    when: "first",
+    what,
+    short: what.toLowerCase(),
+    so,
+    action: { label, href },
+  });
+  if (s.house.entry_id === null)
+    return [
+      step(
+        "house",
+        "Name your house",
+        "Its name, address and country stand on every label.",
+        "/set-up",
+        "Set up",
+      ),
+    ];
+  if (s.equipment.yards === 0)
+    return [
+      step(
+        "yard",
+        "Set up a yard",
+        "The place where colonies stand; every kilogram is traced back to it.",
+        "/yard?do=yard",
+        "Add a yard",
+      ),
+    ];
+  if (s.equipment.colonies === 0)
+    return [
+      step(
+        "colonies",
+        "Set up colonies",
+        "Give each colony a tag, such as 1 to 12.",
+        "/yard?do=colonies",
+        "Add colonies",
+      ),
+    ];
+  if (s.equipment.supers === 0)
+    return [
+      step(
+        "supers",
+        "Set up supers",
+        "Tag, depth, frames and empty weight: the empty weight gives the true yield.",
+        "/yard?do=supers",
+        "Add supers",
+      ),
+    ];
+  if (s.equipment.pails === 0)
+    return [
+      step(
+        "pails",
+        "Set up pails",
+        "Weigh an empty pail with its lid, so that a full one tells its honey.",
+        "/spin?do=pails",
+        "Add pails",
+      ),
+    ];
+  return [];
+}
+
+interface Stack {
+  readonly name: string;
+  readonly supers: readonly WaitingSuper[];
+}
+
+/** Supers by where they stand: each stack of the hot room, and the intake. */
+export function stacksOf(waiting: readonly WaitingSuper[]): { stacks: Stack[]; intake: WaitingSuper[] } {
+  const stacks = new Map<string, WaitingSuper[]>();
+  const intake: WaitingSuper[] = [];
+  for (const w of waiting) {
+    if (w.place === "hot room") stacks.set(w.stack ?? "A", [...(stacks.get(w.stack ?? "A") ?? []), w]);
+    else intake.push(w);
+  }
+  return {
+    stacks: [...stacks].sort(([a], [b]) => a.localeCompare(b)).map(([name, supers]) => ({ name, supers })),
+    intake,
+  };
+}
+
+/** The water of several supers together, as one judgement. */
+export function waterTogether(s: Snapshot, supers: readonly WaitingSuper[]) {
+  const read = supers.filter((w) => w.water.verdict !== "unread");
+  const mass = kgOf(read);
+  if (read.length === 0 || mass === 0) return { meanPct: null, worst: null, read: 0 };
+  const meanPct = read.reduce((sum, w) => sum + (w.water.figures.waterPct ?? 0) * w.grams, 0) / mass;
+  const worst = read.reduce((a, b) =>
+    (b.water.figures.waterPct ?? 0) > (a.water.figures.waterPct ?? 0) ? b : a,
+  );
+  return { meanPct, worst, read: read.length, targetPct: s.house.target_pct };
+}
+
+function yardDecisions(s: Snapshot): Decision[] {
+  const { intake } = stacksOf(s.waiting);
+  const unread = intake.filter((w) => w.water.verdict === "unread");
+  if (unread.length === 0) return [];
+  return [
+    {
+      id: "yard-unread",
+      bay: "Yard",
+      urgency: 40,
+      tone: "water",
+      when: "now",
+      what: `Read ${plural(unread.length, "super")} before they are spun`,
+      short: `${unread.length} to read`,
+      so: `Super${unread.length === 1 ? "" : "s"} ${spoken(unread.map((w) => w.tag))}: ${formatKgFromG(kgOf(unread))} kg without a reading.`,
+      why: {
+        title: "Why read them?",
+        because: [
+          { what: "Capping alone is a sign, not a measurement", source: "common practice" },
+          {
+            what: "Above 18.6 % water honey may ferment in the jar; above 20 % it will",
+            source: "Lochhead 1933; USDA grades 1985",
+          },
+        ],
+        change: "One reading a super, the wettest frames first, settles it.",
+      },
+      action: { label: "Enter readings", href: `/spin?do=read&super=${unread[0]?.tag}` },
+    },
+  ];
+}
+
+function hotRoomDecisions(s: Snapshot): Decision[] {
+  return stacksOf(s.waiting).stacks.flatMap((stack): Decision[] => {
+    const oldest = stack.supers.reduce((a, b) => (a.at < b.at ? a : b));
+    const deadline = new Date(oldest.at.getTime() + BEETLE_HOURS * HOUR_MS);
+    const late = deadline < s.now;
+    const when = late ? `${ageBetween(deadline, s.now)} over` : `by ${whenIn(s.house.zone, deadline, s.now)}`;
+    const water = waterTogether(s, stack.supers);
+    const kg = formatKgFromG(kgOf(stack.supers));
+    const why = {
+      title: `Stack ${stack.name}`,
+      because: [
+        ...(water.worst?.water.because ?? []),
+        { what: "Pulled", figure: `${ageBetween(oldest.at, s.now)} ago` },
+        {
+          what: `Pulled supers left standing more than ${BEETLE_HOURS} h are at risk from hive beetle`,
+          source: "common practice",
+        },
+      ],
+      change: "A reading of another super, or dry air and a fan across the frames.",
+    };
+    const base = { id: `stack-${stack.name}`, bay: "Hot room" as const, why };
+    if (water.meanPct === null)
+      return [
+        {
+          ...base,
+          urgency: 45,
+          tone: "water",
+          when,
+          what: `Read stack ${stack.name}`,
+          short: `read stack ${stack.name}`,
+          so: `${plural(stack.supers.length, "super")}, ${kg} kg, no reading yet.`,
+          action: { label: "Enter a reading", href: `/spin?do=read&super=${stack.supers[0]?.tag}` },
+        },
+      ];
+    const mean = `${water.meanPct.toFixed(1)} %`;
+    if (water.meanPct <= s.house.target_pct)
+      return [
+        {
+          ...base,
+          urgency: 20,
+          tone: "go",
+          when,
+          what: `Spin stack ${stack.name}: it is ready`,
+          short: `stack ${stack.name} ready`,
+          so: `${mean} water on the mean of ${plural(water.read, "super")} read; ${kg} kg.`,
+          action: {
+            label: "Start a batch",
+            href: `/spin?do=batch&supers=${stack.supers.map((w) => w.tag).join(",")}`,
+          },
+        },
+      ];
+    const over = water.meanPct > 20;
+    return [
+      {
+        ...base,
+        urgency: over ? 8 : 25,
+        tone: over ? "stop" : "water",
+        when,
+        what: over ? `Stack ${stack.name} is too wet to spin` : `Keep stack ${stack.name} drying`,
+        short: over ? `stack ${stack.name} too wet` : `stack ${stack.name} drying`,
+        so: `${mean} water, target ${s.house.target_pct} %; super ${water.worst?.tag} is the wettest at ${water.worst?.water.figures.waterPct?.toFixed(1)} %.`,
+        action: { label: "Enter a reading", href: `/spin?do=read&super=${water.worst?.tag}` },
+      },
+    ];
+  });
+}
+
+/** The next thing an open batch needs. */
+export function batchDecision(batch: BatchState): Decision {
+  const { account } = batch;
+  const notBack = batch.combs.filter((c) => c.spun_entry === null);
+  const kg = (g: number) => formatKgFromG(g);
+  const why = {
+    title: `Batch ${batch.number}: where its kilograms are`,
+    because: [
+      {
+        what: `${plural(batch.combs.length, "super")} came in, weighed less their empty weight`,
+        figure: `${kg(account.inGrams)} kg`,
+      },
+      ...(account.gainedGrams > 0
+        ? [{ what: "Weighed out beyond that", figure: `${kg(account.gainedGrams)} kg` }]
+        : []),
+      { what: "In pails", figure: `${kg(account.outGrams)} kg` },
+      { what: "Stayed in spun combs", figure: `${kg(account.wetsGrams)} kg` },
+      { what: "Lost, by name", figure: `${kg(account.lostGrams)} kg` },
+      { what: "Still in the batch on paper", figure: `${kg(account.remainderGrams)} kg` },
+    ],
+    change:
+      notBack.length > 0
+        ? `Weighing back super ${spoken(notBack.map((c) => c.tag))}.`
+        : "Nothing is left to weigh: what remains is unexplained.",
+  };
+  const base = { id: `batch-${batch.number}`, bay: "Spin" as const, why };
+  if (notBack.length > 0)
+    return {
+      ...base,
+      urgency: 15,
+      tone: "mass",
+      when: "now",
+      what: `Batch ${batch.number}: ${notBack.length} of ${plural(batch.combs.length, "super")} to spin and weigh back`,
+      short: `${notBack.length} to weigh back`,
+      so: `${kg(account.outGrams)} kg in pails, ${kg(account.remainderGrams)} kg still in drum and combs. Next: super ${notBack[0]?.tag}.`,
+      action: { label: "Weigh back", href: `/spin?do=weigh&super=${notBack[0]?.tag}` },
+    };
+  return {
+    ...base,
+    urgency: 18,
+    tone: account.remainderGrams > account.inGrams * 0.02 ? "stop" : "go",
+    when: "today",
+    what:
+      account.outGrams === 0
+        ? `Batch ${batch.number}: fill the pails`
+        : `Batch ${batch.number}: fill the rest or close it`,
+    short: account.outGrams === 0 ? "fill pails" : `close batch ${batch.number}`,
+    so: `${kg(account.outGrams)} kg in pails, ${kg(account.remainderGrams)} kg unexplained so far.`,
+    action:
+      account.outGrams === 0
+        ? { label: "Fill a pail", href: "/spin?do=pail" }
+        : { label: "Close it", href: `/spin?do=close&batch=${batch.number}` },
+  };
+}
+
+/** When a pail has stood long enough to skim and use. */
+export const settledAt = (s: Snapshot, pail: PailState): Date =>
+  new Date(pail.filledAt.getTime() + s.house.settle_hours * HOUR_MS);
+export const settling = (s: Snapshot): PailState[] => s.pails.filter((p) => settledAt(s, p) > s.now);
+export const stored = (s: Snapshot): PailState[] => s.pails.filter((p) => settledAt(s, p) <= s.now);
+
+function settleDecisions(s: Snapshot): Decision[] {
+  const pails = settling(s);
+  const first = pails.reduce<PailState | null>((a, b) => (!a || b.filledAt < a.filledAt ? b : a), null);
+  if (!first) return [];
+  const at = settledAt(s, first);
+  return [
+    {
+      id: "settle-wait",
+      bay: "Settle",
+      urgency: 50,
+      tone: "mass",
+      when: whenIn(s.house.zone, at, s.now),
+      what: `Leave ${plural(pails.length, "pail")} standing; skim pail ${first.tag} first`,
+      short: `skim ${whenIn(s.house.zone, at, s.now)}`,
+      so: `Wax and bubbles need about ${s.house.settle_hours} h to rise before the scum is taken off.`,
+      why: {
+        title: "Why wait?",
+        because: [
+          { what: "The oldest of them was filled", figure: `${ageBetween(first.filledAt, s.now)} ago` },
+          {
+            what: "Standing time of this house",
+            figure: `${s.house.settle_hours} h`,
+            source: "house setting; 24 h before jars is common practice",
+          },
+        ],
+        change: "The standing time in Set-up.",
+      },
+    },
+  ];
+}
+
+function storeDecisions(s: Snapshot): Decision[] {
+  const risky = stored(s).filter((p) => p.water.verdict !== "unread" && (p.water.figures.waterPct ?? 0) > 18);
+  const worst = risky.reduce<PailState | null>(
+    (a, b) => (!a || (b.water.figures.waterPct ?? 0) > (a.water.figures.waterPct ?? 0) ? b : a),
+    null,
+  );
+  if (!worst) return [];
+  const risk = fermentationRisk(worst.water.figures.waterPct ?? 0);
+  return [
+    {
+      id: "store-risk",
+      bay: "Store",
+      urgency: risk.verdict === "always" ? 5 : 22,
+      tone: risk.verdict === "moderate" ? "water" : "stop",
+      when: "soon",
+      what: `Use or blend ${plural(risky.length, "pail")} first: ${risky.length === 1 ? "it" : "they"} may ferment`,
+      short: `${risky.length} may ferment`,
+      so: `Pail ${worst.tag}: ${risk.sentence}`,
+      why: {
+        title: `Pail ${worst.tag}`,
+        because: [...worst.water.because, ...risk.because],
+        change: "A reading of the pail itself, or a yeast count.",
+      },
+      action: { label: "Look", href: `/trace/pail/${worst.tag}` },
+    },
+  ];
+}
+
+function bottleDecisions(s: Snapshot): Decision[] {
+  const ready = stored(s).filter(
+    (p) => p.water.verdict === "spin" || (p.water.figures.waterPct ?? 99) <= s.house.limit_pct,
+  );
+  if (ready.length === 0) return [];
+  const best = ready.reduce((a, b) => (a.filledAt < b.filledAt ? a : b));
+  return [
+    {
+      id: "bottle-ready",
+      bay: "Bottle",
+      urgency: 60,
+      tone: "go",
+      when: "any day",
+      what: `${formatKgFromG(kgOf(ready))} kg in ${plural(ready.length, "pail")} may go into jars`,
+      short: `${formatKgFromG(kgOf(ready), 0)} kg to jar`,
+      so: `Oldest: pail ${best.tag} of batch ${best.batch}, ${ageBetween(best.filledAt, s.now)} old.`,
+      why: {
+        title: "Which pails count",
+        because: [
+          { what: "Stood longer than", figure: `${s.house.settle_hours} h` },
+          {
+            what: "Water at or under the limit",
+            figure: `${s.house.limit_pct} %`,
+            source: "house setting; USDA grade A and B",
+          },
+          { what: "Pails that count", figure: ready.map((p) => p.tag).join(", ") },
+        ],
+        change: "A new reading, or the limit in Set-up.",
+      },
+      action: { label: "Fill jars", href: `/bottle?do=lot&pails=${best.tag}` },
+    },
+  ];
+}
+
+function outDecisions(s: Snapshot): Decision[] {
+  const here = s.lots.filter((l) => l.jars > l.jars_out);
+  const first = here.at(-1);
+  if (!first) return [];
+  const jars = here.reduce((n, l) => n + l.jars - l.jars_out, 0);
+  return [
+    {
+      id: "out-ready",
+      bay: "Out",
+      urgency: 65,
+      tone: "go",
+      when: "any day",
+      what: `${plural(jars, "jar")} of ${plural(here.length, "lot")} may leave`,
+      short: `${plural(jars, "jar")} ready`,
+      so: `Oldest first: lot ${first.code}, ${first.honey_kind}, ${plural(first.jars - first.jars_out, "jar")} of ${first.nominal_g} g.`,
+      action: { label: "Send jars", href: `/out?do=send&lot=${first.code}` },
+    },
+  ];
+}
+
+/** Everything that wants deciding, most urgent first. */
+export function decisions(s: Snapshot): Decision[] {
+  return [
+    ...firstSteps(s),
+    ...yardDecisions(s),
+    ...hotRoomDecisions(s),
+    ...s.openBatches.map((b) => batchDecision(b)),
+    ...settleDecisions(s),
+    ...storeDecisions(s),
+    ...bottleDecisions(s),
+    ...outDecisions(s),
+  ].sort((a, b) => a.urgency - b.urgency);
+}

@@ -1,0 +1,212 @@
+/** All that stands in the house now, read once a request; decisions and screens are worked out from it. */
+
+import type { Knex } from "knex";
+import { type BatchAccount, batchAccount } from "@/core/ledger";
+import { judgeWater } from "@/core/moisture";
+import { whenIn } from "../clock";
+import { allBatches, type BatchComb, type BatchRow, combsOfBatch } from "../records/batches";
+import { movementsOf } from "../records/fills";
+import { type House, houseNow } from "../records/house";
+import { allLots, type LotRow } from "../records/lots";
+import { type PulledComb, waitingCombs } from "../records/pulls";
+import { type ReadingRow, readingsOf } from "../records/readings";
+
+export type WaterJudgement = ReturnType<typeof judgeWater>;
+
+export interface WaitingSuper extends PulledComb {
+  readonly readings: readonly ReadingRow[];
+  readonly water: WaterJudgement;
+}
+
+export interface BatchState extends BatchRow {
+  readonly combs: readonly BatchComb[];
+  readonly account: BatchAccount;
+  readonly water: WaterJudgement;
+}
+
+export interface PailState {
+  readonly fillId: number;
+  readonly tag: string;
+  readonly grams: number;
+  readonly capacityG: number | null;
+  readonly batch: number;
+  readonly batchId: number;
+  readonly filledAt: Date;
+  readonly water: WaterJudgement;
+  /** True when the water is the batch's and the pail itself was not read. */
+  readonly waterFromBatch: boolean;
+}
+
+export interface Snapshot {
+  readonly house: House;
+  readonly now: Date;
+  readonly waiting: readonly WaitingSuper[];
+  readonly openBatches: readonly BatchState[];
+  readonly batches: readonly BatchRow[];
+  readonly pails: readonly PailState[];
+  readonly lots: readonly LotRow[];
+  readonly sentGrams: number;
+  readonly equipment: { yards: number; colonies: number; supers: number; pails: number };
+}
+
+const asWeighted = (r: ReadingRow, massKg: number, zone: string, now: Date, name?: string) => ({
+  waterPct: r.water_pct,
+  sdPct: r.sd_pct,
+  massKg,
+  by: `${r.who}, ${whenIn(zone, r.at, now)}`,
+  what: name ?? "Reading",
+});
+
+/** A batch's water: readings of the batch itself count for all of it, readings of combs for what came out of them. */
+function waterOfBatch(
+  combs: readonly BatchComb[],
+  byFill: Map<number, ReadingRow[]>,
+  fillId: number,
+  house: House,
+  now: Date,
+): WaterJudgement {
+  const own = byFill.get(fillId) ?? [];
+  const weighted =
+    own.length > 0
+      ? own.map((r) => asWeighted(r, 1, house.zone, now, "Batch"))
+      : combs.flatMap((c) => {
+          const readings = byFill.get(c.comb_fill) ?? [];
+          return readings.map((r) =>
+            asWeighted(
+              r,
+              (c.gross_g - c.empty_g) / 1000 / readings.length,
+              house.zone,
+              now,
+              `Super ${c.tag}`,
+            ),
+          );
+        });
+  return judgeWater(weighted, { targetPct: house.target_pct, limitPct: house.limit_pct });
+}
+
+const grouped = (readings: readonly ReadingRow[]): Map<number, ReadingRow[]> => {
+  const map = new Map<number, ReadingRow[]>();
+  for (const r of readings) map.set(r.fill_id, [...(map.get(r.fill_id) ?? []), r]);
+  return map;
+};
+
+interface PailRow {
+  fill_id: number;
+  tag: string;
+  grams: number;
+  capacity_g: number | null;
+  batch: number;
+  batch_id: number;
+  batch_fill: number;
+  opened_at: Date;
+}
+
+const pailsHolding = (db: Knex): Promise<PailRow[]> =>
+  db("fill_balance as b")
+    .join("live_fill as f", "f.id", "b.fill_id")
+    .join("vessel as v", "v.id", "f.vessel_id")
+    .join("movement as m", (j) => j.on("m.to_fill", "f.id").andOnVal("m.kind", "pail"))
+    .join("live_batch as t", "t.fill_id", "m.from_fill")
+    .where("f.kind", "pail")
+    .where("b.grams", ">", 0)
+    .orderByRaw("length(v.tag), v.tag")
+    .select(
+      "f.id as fill_id",
+      "v.tag",
+      "b.grams",
+      "v.capacity_g",
+      "t.number as batch",
+      "t.id as batch_id",
+      "t.fill_id as batch_fill",
+      "f.opened_at",
+    );
+
+async function equipmentCounts(db: Knex): Promise<Snapshot["equipment"]> {
+  const { rows } = await db.raw(
+    `select (select count(*) from live_yard) as yards, (select count(*) from live_colony) as colonies,
+            (select count(*) from live_vessel where kind = 'super') as supers, (select count(*) from live_vessel where kind = 'pail') as pails`,
+  );
+  return rows[0];
+}
+
+export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
+  const [house, combs, batches, pailRows, lots, sent, equipment] = await Promise.all([
+    houseNow(db),
+    waitingCombs(db),
+    allBatches(db),
+    pailsHolding(db),
+    allLots(db),
+    db("fill_balance as b")
+      .join("live_fill as f", "f.id", "b.fill_id")
+      .where("f.kind", "parcel")
+      .sum("b.grams as g")
+      .first(),
+    equipmentCounts(db),
+  ]);
+  const open = batches.filter((b) => b.closed_by === null);
+  const wanted = new Map<number, number>([
+    ...open.map((b): [number, number] => [b.id, b.fill_id]),
+    ...pailRows.map((p): [number, number] => [p.batch_id, p.batch_fill]),
+  ]);
+  const combsByBatch = new Map(
+    await Promise.all(
+      [...wanted.keys()].map(async (id): Promise<[number, BatchComb[]]> => [id, await combsOfBatch(db, id)]),
+    ),
+  );
+  const combFills = [...combsByBatch.values()].flat().map((c) => c.comb_fill);
+  const [readings, movements] = await Promise.all([
+    readingsOf(db, [
+      ...combs.map((c) => c.fill_id),
+      ...combFills,
+      ...wanted.values(),
+      ...pailRows.map((p) => p.fill_id),
+    ]),
+    movementsOf(
+      db,
+      open.map((b) => b.fill_id),
+    ),
+  ]);
+  const byFill = grouped(readings);
+  const judged = (list: readonly ReadingRow[], massKg: number) =>
+    judgeWater(
+      list.map((r) => asWeighted(r, massKg, house.zone, now)),
+      { targetPct: house.target_pct, limitPct: house.limit_pct },
+    );
+  const batchWater = new Map(
+    [...wanted].map(([id, fill]) => [id, waterOfBatch(combsByBatch.get(id) ?? [], byFill, fill, house, now)]),
+  );
+  const unread = judgeWater([], { targetPct: house.target_pct, limitPct: house.limit_pct });
+  return {
+    house,
+    now,
+    waiting: combs.map((c) => ({
+      ...c,
+      readings: byFill.get(c.fill_id) ?? [],
+      water: judged(byFill.get(c.fill_id) ?? [], 1),
+    })),
+    openBatches: open.map((b) => ({
+      ...b,
+      combs: combsByBatch.get(b.id) ?? [],
+      account: batchAccount(b.fill_id, movements),
+      water: batchWater.get(b.id) ?? unread,
+    })),
+    batches,
+    pails: pailRows.map((p) => {
+      const own = byFill.get(p.fill_id) ?? [];
+      return {
+        fillId: p.fill_id,
+        tag: p.tag,
+        grams: p.grams,
+        capacityG: p.capacity_g,
+        batch: p.batch,
+        batchId: p.batch_id,
+        filledAt: p.opened_at,
+        water: own.length > 0 ? judged(own, 1) : (batchWater.get(p.batch_id) ?? unread),
+        waterFromBatch: own.length === 0,
+      };
+    }),
+    lots,
+    sentGrams: Number(sent?.g ?? 0),
+    equipment,
+  };
+}
