@@ -1,0 +1,125 @@
+import { FileText } from "lucide-react";
+import type { Metadata } from "next";
+import Link from "next/link";
+import { formatKgFromG } from "@/core/units";
+import { whenIn, writtenDay } from "@/house/clock";
+import { decisions, settledAt } from "@/house/views/decisions";
+import { Caution, Doings, Lead, Panel } from "@/ui/bench";
+import { Decisions } from "@/ui/decisions";
+import { Figure } from "@/ui/figures/figure";
+import { FillJars } from "@/ui/fill-jars";
+import { houseAsItStands } from "../../read";
+
+export const metadata: Metadata = { title: "Bottle" };
+
+export default async function Bottle({
+  searchParams,
+}: {
+  searchParams: Promise<{ do?: string; pails?: string }>;
+}) {
+  const s = await houseAsItStands();
+  const search = await searchParams;
+  const here = s.lots.reduce((n, l) => n + l.jars - l.jars_out, 0);
+  const warningOf = (p: (typeof s.pails)[number]): string | null => {
+    const ready = settledAt(s, p);
+    if (ready > s.now) return `still standing, skim ${whenIn(s.house.zone, ready, s.now)}`;
+    const water = p.water.figures.waterPct;
+    return water !== undefined && water > s.house.limit_pct
+      ? `over the limit of ${s.house.limit_pct} %`
+      : null;
+  };
+  return (
+    <>
+      <Lead title="Bottle">
+        <Figure
+          value={String(here)}
+          unit={`jars here, ${formatKgFromG(s.lots.reduce((g, l) => g + l.grams, 0))} kg`}
+          tone="mass"
+        />
+      </Lead>
+      <Decisions list={decisions(s).filter((d) => d.bay === "Bottle")} none="No pail is ready for jars." />
+      <Doings bay="/bottle" list={[{ id: "lot", label: "Fill jars" }]} open={search.do} />
+      {search.do === "lot" && (
+        <>
+          <FillJars
+            chosen={(search.pails ?? "").split(",").filter((t) => t !== "")}
+            kinds={[...new Set(s.lots.map((l) => l.honey_kind))]}
+            pails={s.pails.map((p) => ({
+              tag: p.tag,
+              kg: p.grams / 1000,
+              waterPct: p.water.figures.waterPct ?? null,
+              batch: p.batch,
+              warning: warningOf(p),
+            }))}
+          />
+          <Caution>
+            a broken jar at the gate: stop, throw away it and its neighbours, look through the honey, write it
+            down.
+          </Caution>
+        </>
+      )}
+      <Panel title="Lots" className="mt-4">
+        {s.lots.length === 0 ? (
+          <p className="text-ink-2">
+            No lot yet. A lot is jars filled from one source under one code; its labels print from here.
+          </p>
+        ) : (
+          <div className="overflow-x-auto">
+            <table className="record">
+              <thead>
+                <tr>
+                  <th scope="col">Lot</th>
+                  <th scope="col">Honey</th>
+                  <th scope="col" className="n">
+                    Jars here
+                  </th>
+                  <th scope="col" className="n">
+                    Net, g
+                  </th>
+                  <th scope="col" className="n">
+                    Mean fill, g
+                  </th>
+                  <th scope="col">Filled</th>
+                  <th scope="col">Best before</th>
+                  <th scope="col">Labels</th>
+                </tr>
+              </thead>
+              <tbody>
+                {s.lots.map((l) => (
+                  <tr key={l.id}>
+                    <th scope="row" className="whitespace-nowrap">
+                      <Link href={`/trace/lot/${l.code}`}>{l.code}</Link>
+                    </th>
+                    <td>{l.honey_kind}</td>
+                    <td className="n">
+                      {l.jars - l.jars_out} of {l.jars}
+                    </td>
+                    <td className="n">{l.nominal_g}</td>
+                    <td className="n">{l.mean_fill_g.toFixed(1)}</td>
+                    <td className="whitespace-nowrap">{writtenDay(l.filled_on)}</td>
+                    <td className="whitespace-nowrap">{writtenDay(l.best_before)}</td>
+                    <td className="whitespace-nowrap">
+                      {(["a4", "letter"] as const).map((page) => (
+                        <a
+                          key={page}
+                          className="mr-3 inline-flex min-h-12 items-center gap-1 font-semibold"
+                          href={`/labels/${l.code}?page=${page}`}
+                          target="_blank"
+                          rel="noreferrer"
+                        >
+                          <FileText size={16} aria-hidden />
+                          {page === "a4" ? "A4" : "Letter"}
+                          <span className="sr-only"> labels of lot {l.code}</span>
+                        </a>
+                      ))}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        )}
+      </Panel>
+    </>
+  );
+}

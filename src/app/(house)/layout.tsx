@@ -1,0 +1,38 @@
+import { cookies } from "next/headers";
+import type { ReactNode } from "react";
+import { houseDatabase } from "@/house/door";
+import { VERBS } from "@/house/line";
+import { stripView, tapeView } from "@/house/views/frame";
+import { Keys } from "@/ui/frame/keys";
+import { Line } from "@/ui/frame/line";
+import { LiveRefresh } from "@/ui/frame/live";
+import { Strip } from "@/ui/frame/strip";
+import { Tape } from "@/ui/frame/tape";
+import { houseAsItStands } from "../read";
+
+const CARD = VERBS.map(({ bay, example, means }) => ({ bay, example, means }));
+
+export default async function HouseLayout({ children }: { children: ReactNode }) {
+  const s = await houseAsItStands();
+  const jar = await cookies();
+  const tape = await tapeView(houseDatabase(), s);
+  const who = decodeURIComponent(jar.get("aumbry-who")?.value ?? "");
+  const folded = jar.get("aumbry-tape")?.value === "folded";
+  return (
+    <div className="frame" data-tape={folded ? "folded" : "open"}>
+      <Strip view={stripView(s)} />
+      <main
+        className="min-w-0 overflow-y-auto px-4 py-4 md:px-6"
+        style={{ gridArea: "bench" }}
+        id="bench"
+        tabIndex={-1}
+      >
+        {children}
+      </main>
+      <Tape view={tape} who={who} folded={folded} />
+      <Line />
+      <Keys card={CARD} />
+      <LiveRefresh />
+    </div>
+  );
+}

@@ -1,0 +1,103 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { formatKgFromG } from "@/core/units";
+import { writtenDay } from "@/house/clock";
+import { houseDatabase } from "@/house/door";
+import { decisions } from "@/house/views/decisions";
+import { outView } from "@/house/views/out";
+import { Doings, Lead, Panel } from "@/ui/bench";
+import { Decisions } from "@/ui/decisions";
+import { CommandForm } from "@/ui/fields/command-form";
+import { Figure } from "@/ui/figures/figure";
+import { houseAsItStands } from "../../read";
+
+export const metadata: Metadata = { title: "Out" };
+
+export default async function Out({
+  searchParams,
+}: {
+  searchParams: Promise<{ do?: string; lot?: string }>;
+}) {
+  const s = await houseAsItStands();
+  const search = await searchParams;
+  const view = await outView(houseDatabase());
+  const here = s.lots.filter((l) => l.jars > l.jars_out);
+  return (
+    <>
+      <Lead title="Out">
+        <Figure
+          value={formatKgFromG(s.sentGrams)}
+          unit={`kg sent to ${view.buyers.length} buyer${view.buyers.length === 1 ? "" : "s"}`}
+          tone="mass"
+        />
+      </Lead>
+      <Decisions list={decisions(s).filter((d) => d.bay === "Out")} none="No jars stand ready to leave." />
+      <Doings bay="/out" list={[{ id: "send", label: "Send jars" }]} open={search.do} />
+      {search.do === "send" && here.length === 0 && (
+        <p className="panel mb-3">There are no jars to send. Fill some in the Bottle bay first.</p>
+      )}
+      {search.do === "send" && here.length > 0 && (
+        <CommandForm
+          key={search.lot ?? ""}
+          command="send-jars"
+          label="Send them"
+          fields={[
+            {
+              name: "lot",
+              label: "Lot",
+              kind: "choice",
+              options: here.map((l) => ({
+                value: l.code,
+                label: `${l.code}, ${l.jars - l.jars_out} of ${l.nominal_g} g`,
+              })),
+              ...(search.lot ? { value: search.lot } : {}),
+              span: 3,
+            },
+            { name: "jars", label: "Jars", kind: "figure", span: 1 },
+            { name: "buyer", label: "Buyer", offers: view.buyers, placeholder: "Harbour Deli", span: 3 },
+          ]}
+        />
+      )}
+      <Panel title="What has left" className="mt-4">
+        {view.parcels.length === 0 ? (
+          <p className="text-ink-2">
+            Nothing has left yet. Every parcel is kept with its lot and buyer, so that a recall takes seconds.
+          </p>
+        ) : (
+          <div className="overflow-x-auto">
+            <table className="record">
+              <thead>
+                <tr>
+                  <th scope="col">Buyer</th>
+                  <th scope="col">Lot</th>
+                  <th scope="col">Honey</th>
+                  <th scope="col" className="n">
+                    Jars
+                  </th>
+                  <th scope="col" className="n">
+                    Honey, kg
+                  </th>
+                  <th scope="col">Sent</th>
+                </tr>
+              </thead>
+              <tbody>
+                {view.parcels.map((p) => (
+                  <tr key={p.id}>
+                    <th scope="row">{p.buyer}</th>
+                    <td className="whitespace-nowrap">
+                      <Link href={`/trace/lot/${p.code}`}>{p.code}</Link>
+                    </td>
+                    <td>{p.honey_kind}</td>
+                    <td className="n">{p.jars}</td>
+                    <td className="n text-mass">{formatKgFromG(p.grams)}</td>
+                    <td className="whitespace-nowrap">{writtenDay(p.sent_on)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        )}
+      </Panel>
+    </>
+  );
+}

@@ -1,0 +1,62 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { houseDatabase } from "@/house/door";
+import { dayAccount } from "@/house/views/day";
+import { decisions } from "@/house/views/decisions";
+import { Lead, Panel } from "@/ui/bench";
+import { Decisions } from "@/ui/decisions";
+import { AccountBar } from "@/ui/figures/account-bar";
+import { DayBars } from "@/ui/figures/day-bars";
+import { Figure } from "@/ui/figures/figure";
+import { houseAsItStands } from "../read";
+
+export const metadata: Metadata = { title: "Today" };
+
+export default async function Today() {
+  const s = await houseAsItStands();
+  const list = decisions(s);
+  const day = await dayAccount(houseDatabase(), s);
+  return (
+    <>
+      <Lead title="Today">
+        <span>
+          <Figure
+            value={String(list.length)}
+            unit={list.length === 1 ? "thing to decide" : "things to decide"}
+          />
+        </span>
+        {s.pails.length > 0 && (
+          <Figure
+            value={(s.pails.reduce((g, p) => g + p.grams, 0) / 1000).toFixed(0)}
+            unit={`kg in ${s.pails.length} pails`}
+            tone="mass"
+          />
+        )}
+      </Lead>
+      <Decisions
+        list={list}
+        none="Nothing wants deciding now. Record a pull in the Yard bay when supers come in."
+      />
+      <div className="mt-4 grid gap-4 lg:grid-cols-2">
+        <Panel title="Today's kilograms">
+          <DayBars rows={day} />
+        </Panel>
+        <Panel title="Open batches">
+          {s.openBatches.length === 0 && <p className="text-ink-2">No batch is open.</p>}
+          {s.openBatches.map((b) => (
+            <div key={b.id} className="mb-4">
+              <p className="mb-1.5">
+                <Link href={`/trace/batch/${b.number}`} className="font-bold">
+                  Batch {b.number}
+                </Link>
+                , {b.combs.filter((c) => c.spun_entry !== null).length} of {b.combs.length} supers spun and
+                weighed back
+              </p>
+              <AccountBar account={b.account} />
+            </div>
+          ))}
+        </Panel>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,134 @@
+import type { Metadata } from "next";
+import { houseDatabase } from "@/house/door";
+import { setUpView } from "@/house/views/set-up";
+import { Lead, Panel } from "@/ui/bench";
+import { CommandForm } from "@/ui/fields/command-form";
+import { houseAsItStands } from "../../read";
+
+export const metadata: Metadata = { title: "Set-up" };
+
+export default async function SetUp() {
+  const s = await houseAsItStands();
+  const view = await setUpView(houseDatabase());
+  const { house } = s;
+  const named = house.entry_id !== null;
+  return (
+    <>
+      <Lead title="Set-up" />
+      <Panel title="The house">
+        <CommandForm
+          key={house.entry_id ?? 0}
+          command="set-house"
+          label="Keep this"
+          keep={[
+            "name",
+            "address",
+            "country",
+            "zone",
+            "lotPrefix",
+            "targetPct",
+            "limitPct",
+            "settleHours",
+            "bestBeforeMonths",
+          ]}
+          fields={[
+            {
+              name: "name",
+              label: "Name",
+              value: named ? house.name : "",
+              span: 3,
+              placeholder: "as on the label",
+            },
+            { name: "address", label: "Address", value: house.address, span: 3, hint: "as on the label" },
+            { name: "country", label: "Country of origin", value: house.country },
+            { name: "zone", label: "Time zone", value: house.zone, hint: "such as Europe/Lisbon" },
+            { name: "lotPrefix", label: "Lot letters", value: house.lot_prefix, span: 1 },
+            {
+              name: "targetPct",
+              label: "Target water",
+              unit: "%",
+              kind: "figure",
+              value: String(house.target_pct),
+              span: 1,
+            },
+            {
+              name: "limitPct",
+              label: "Water limit",
+              unit: "%",
+              kind: "figure",
+              value: String(house.limit_pct),
+              span: 1,
+            },
+            {
+              name: "settleHours",
+              label: "Standing",
+              unit: "h",
+              kind: "figure",
+              value: String(house.settle_hours),
+              span: 1,
+              hint: "before jars",
+            },
+            {
+              name: "bestBeforeMonths",
+              label: "Best before",
+              unit: "months",
+              kind: "figure",
+              value: String(house.best_before_months),
+            },
+          ]}
+        />
+      </Panel>
+      <Panel title="Who works here" className="mt-4">
+        {view.crew.length === 0 ? (
+          <p className="mb-3 text-ink-2">
+            Nobody is named yet: until then everybody may do everything. Name the lead first; then each tablet
+            says at the tape's head who stands at it.
+          </p>
+        ) : (
+          <ul className="mb-3 flex flex-wrap gap-x-8 gap-y-1">
+            {view.crew.map((c) => (
+              <li key={c.name}>
+                <b>{c.name}</b> <span className="text-ink-2">{c.role}</span>
+              </li>
+            ))}
+          </ul>
+        )}
+        <CommandForm
+          command="add-crew"
+          label="Add to the crew"
+          fields={[
+            { name: "name", label: "Name" },
+            {
+              name: "role",
+              label: "Role",
+              kind: "choice",
+              options: ["lead", "floor", "filler", "office", "auditor"].map((r) => ({ value: r, label: r })),
+            },
+          ]}
+        />
+      </Panel>
+      <Panel title="The ledger" className="mt-4">
+        <p>
+          {view.chain.intact ? (
+            <>
+              <b className="text-go">Intact:</b> {view.chain.entries} entries, each sealed to the one before.
+            </>
+          ) : (
+            <>
+              <b className="text-stop">Broken</b> at entry {view.chain.firstBroken?.id}: &ldquo;
+              {view.chain.firstBroken?.say}&rdquo; is not as it was written. Restore a backup made before.
+            </>
+          )}{" "}
+          <b>{view.driftGrams === 0 ? "Mass closes to the gram." : `Mass is off by ${view.driftGrams} g.`}</b>
+        </p>
+        <p className="mt-2 text-[15px] text-ink-2">
+          Other programs read and write through the same commands:{" "}
+          <a href="/api/v1/openapi.json" className="font-semibold">
+            the interface's description
+          </a>
+          .
+        </p>
+      </Panel>
+    </>
+  );
+}

@@ -1,0 +1,38 @@
+import type { Metadata } from "next";
+import { decisions, settling } from "@/house/views/decisions";
+import { shelved } from "@/house/views/pails";
+import { Lead, Panel } from "@/ui/bench";
+import { Decisions } from "@/ui/decisions";
+import { Figure } from "@/ui/figures/figure";
+import { Shelf } from "@/ui/figures/pails";
+import { houseAsItStands } from "../../read";
+
+export const metadata: Metadata = { title: "Settle" };
+
+export default async function Settle() {
+  const s = await houseAsItStands();
+  const pails = settling(s);
+  return (
+    <>
+      <Lead title="Settle">
+        <Figure
+          value={(pails.reduce((g, p) => g + p.grams, 0) / 1000).toFixed(1)}
+          unit={`kg standing in ${pails.length} pails`}
+          tone="mass"
+        />
+        <span className="text-ink-2">{s.house.settle_hours} h before the scum is taken off</span>
+      </Lead>
+      <Decisions list={decisions(s).filter((d) => d.bay === "Settle")} none="Nothing is standing to clear." />
+      <Panel title="Standing to clear" className="mt-4">
+        {pails.length === 0 ? (
+          <p className="text-ink-2">
+            Freshly filled pails stand here until wax and bubbles have risen; then they move to the Store by
+            themselves.
+          </p>
+        ) : (
+          <Shelf pails={shelved(s, pails)} />
+        )}
+      </Panel>
+    </>
+  );
+}

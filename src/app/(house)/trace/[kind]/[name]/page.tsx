@@ -1,0 +1,108 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { notFound } from "next/navigation";
+import { formatKgFromG } from "@/core/units";
+import { Refusal } from "@/house";
+import { houseDatabase } from "@/house/door";
+import { type ShareRow, TRACE_KINDS, type TraceKind, traceView } from "@/house/views/trace";
+import { Lead, Panel } from "@/ui/bench";
+import { AccountBar } from "@/ui/figures/account-bar";
+import { Figure } from "@/ui/figures/figure";
+import { FlowPicture } from "@/ui/figures/flow-picture";
+import { Why } from "@/ui/why/why";
+
+type Params = { params: Promise<{ kind: string; name: string }> };
+
+export async function generateMetadata({ params }: Params): Promise<Metadata> {
+  const { kind, name } = await params;
+  return { title: `Trace ${kind} ${decodeURIComponent(name)}` };
+}
+
+export default async function TraceOf({ params }: Params) {
+  const { kind, name } = await params;
+  if (!(TRACE_KINDS as readonly string[]).includes(kind)) notFound();
+  const view = await traceView(houseDatabase(), kind as TraceKind, decodeURIComponent(name)).catch(
+    (fault) => {
+      if (fault instanceof Refusal && fault.status === 404) notFound();
+      throw fault;
+    },
+  );
+  const { back, forward } = view;
+  return (
+    <>
+      <Lead title={view.title}>
+        <Figure value={formatKgFromG(view.grams)} unit="kg" tone="mass" />
+        <Why why={{ title: "How shares are worked out", because: view.because }} />
+      </Lead>
+      <p className="mb-4 text-[18px]">{view.sentence}</p>
+      {view.flow.links.length > 0 && (
+        <Panel title="Where the kilograms went" className="mb-4">
+          <FlowPicture flow={view.flow} />
+        </Panel>
+      )}
+      <div className="grid items-start gap-4 lg:grid-cols-2">
+        {view.grams > 0 && (
+          <Panel title="Came from">
+            <p className="mb-2 text-[15px] text-ink-2">
+              Contact, however small: {view.contact.supers} supers of {view.contact.colonies} colonies.
+            </p>
+            <Shares title="Yards" rows={back.yards} />
+            <Shares title="Batches" rows={back.batches} />
+            <Shares title="Pails" rows={back.pails} />
+            <Shares title="Colonies" rows={back.colonies} />
+            <Shares title="Supers" rows={back.supers} />
+          </Panel>
+        )}
+        {view.grams > 0 && (
+          <Panel title="Went to">
+            <p className="mb-2 text-[15px] text-ink-2">
+              Contact, however small: {view.contact.lots} lots, {view.contact.buyers} buyers.
+            </p>
+            <Shares title="Buyers" rows={forward.buyers} />
+            <Shares title="Lots" rows={forward.lots} />
+            <Shares title="Pails" rows={forward.pails} />
+            <Shares title="Lost or left in the comb" rows={forward.losses} />
+            {forward.buyers.length + forward.lots.length + forward.pails.length + forward.losses.length ===
+              0 && <p className="text-ink-2">Nowhere yet.</p>}
+          </Panel>
+        )}
+      </div>
+      {view.accounts.map(({ number, account }) => (
+        <Panel key={number} title={`Mass account of batch ${number}`} className="mt-4">
+          <AccountBar account={account} />
+        </Panel>
+      ))}
+    </>
+  );
+}
+
+function Shares({ title, rows }: { title: string; rows: readonly ShareRow[] }) {
+  if (rows.length === 0) return null;
+  return (
+    <table className="record mb-4">
+      <thead>
+        <tr>
+          <th scope="col">{title}</th>
+          <th scope="col" className="n">
+            kg
+          </th>
+          <th scope="col" className="n">
+            %
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((r) => (
+          <tr key={r.name}>
+            <th scope="row">
+              {r.href ? <Link href={r.href}>{r.name}</Link> : r.name}
+              {r.detail && <span className="block text-[14px] font-normal text-ink-2">{r.detail}</span>}
+            </th>
+            <td className="n text-mass">{formatKgFromG(r.grams, 2)}</td>
+            <td className="n">{r.pct.toFixed(1)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

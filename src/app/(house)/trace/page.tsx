@@ -1,0 +1,51 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { formatKgFromG } from "@/core/units";
+import { shortDayIn, writtenDay } from "@/house/clock";
+import { Lead, Panel } from "@/ui/bench";
+import { OpenThing } from "@/ui/open-thing";
+import { houseAsItStands } from "../../read";
+
+export const metadata: Metadata = { title: "Trace" };
+
+const LINK = "flex min-h-12 flex-wrap items-center justify-between gap-x-4 border-b border-rule no-underline";
+
+export default async function Trace() {
+  const s = await houseAsItStands();
+  return (
+    <>
+      <Lead title="Trace">
+        <span className="text-ink-2">from any lot, pail, batch, super, colony or yard, back and forward</span>
+      </Lead>
+      <OpenThing />
+      <div className="mt-4 grid gap-4 lg:grid-cols-2">
+        <Panel title="Lots">
+          {s.lots.length === 0 && <p className="text-ink-2">No lot yet.</p>}
+          {s.lots.map((l) => (
+            <Link key={l.id} className={LINK} href={`/trace/lot/${l.code}`}>
+              <b className="font-mono">{l.code}</b>
+              <span>
+                {l.honey_kind}, {l.jars} x {l.nominal_g} g
+              </span>
+              <span className="text-ink-2">{writtenDay(l.filled_on)}</span>
+            </Link>
+          ))}
+        </Panel>
+        <Panel title="Batches">
+          {s.batches.length === 0 && <p className="text-ink-2">No batch yet.</p>}
+          {s.batches.map((b) => (
+            <Link key={b.id} className={LINK} href={`/trace/batch/${b.number}`}>
+              <b>Batch {b.number}</b>
+              <span>
+                {b.closed_by === null
+                  ? `open, ${formatKgFromG(s.openBatches.find((o) => o.id === b.id)?.account.remainderGrams ?? 0)} kg in it`
+                  : "closed"}
+              </span>
+              <span className="text-ink-2">{shortDayIn(s.house.zone, b.started_at)}</span>
+            </Link>
+          ))}
+        </Panel>
+      </div>
+    </>
+  );
+}

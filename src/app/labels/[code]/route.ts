@@ -1,0 +1,36 @@
+import { Refusal } from "@/house";
+import { houseDatabase } from "@/house/door";
+import { labelSheet } from "@/house/sheets/label-sheet";
+import { problem } from "../../api/v1/http";
+
+/** The label sheet of a lot: ?page=a4|letter&count=&skip=&code=qr|code128 */
+export async function GET(
+  request: Request,
+  { params }: { params: Promise<{ code: string }> },
+): Promise<Response> {
+  try {
+    const { code } = await params;
+    const query = new URL(request.url).searchParams;
+    const page = query.get("page") ?? "a4";
+    const mark = query.get("code") ?? "qr";
+    if (page !== "a4" && page !== "letter") throw new Refusal("bad-input", "The page is a4 or letter.", 400);
+    if (mark !== "qr" && mark !== "code128")
+      throw new Refusal("bad-input", "The code is qr or code128.", 400);
+    const figure = (name: string) => (query.has(name) ? { [name]: Number(query.get(name)) } : {});
+    const { pdf, name } = await labelSheet(houseDatabase(), decodeURIComponent(code), {
+      page,
+      code: mark,
+      ...figure("count"),
+      ...figure("skip"),
+    });
+    return new Response(new Uint8Array(pdf), {
+      headers: {
+        "content-type": "application/pdf",
+        "content-disposition": `inline; filename="${name}"`,
+        "cache-control": "no-store",
+      },
+    });
+  } catch (fault) {
+    return problem(fault);
+  }
+}

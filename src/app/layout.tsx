@@ -1,0 +1,27 @@
+import type { Metadata, Viewport } from "next";
+import { cookies } from "next/headers";
+import type { ReactNode } from "react";
+import "./globals.css";
+
+export const metadata: Metadata = {
+  title: { default: "Aumbry", template: "%s · Aumbry" },
+  description: "The honey house's cupboard.",
+};
+export const viewport: Viewport = { width: "device-width", initialScale: 1 };
+
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const theme = (await cookies()).get("aumbry-theme")?.value;
+  return (
+    <html
+      lang="en"
+      data-theme={theme === "lamp" || theme === "day" ? theme : undefined}
+      suppressHydrationWarning
+    >
+      <body>
+        {/* Not deferred: it decides the theme before the first paint. */}
+        <script src="/theme.js" />
+        {children}
+      </body>
+    </html>
+  );
+}

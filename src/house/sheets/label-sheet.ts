@@ -1,0 +1,178 @@
+/** The sheet of labels of a lot, as a PDF to be cut. */
+import { createRequire } from "node:module";
+import bwipjs from "bwip-js/node";
+import type { Knex } from "knex";
+import PDFDocument from "pdfkit";
+import { type LabelContent, labelContent, PAGE_SIZES_MM, type PageSize, sheetGrid } from "@/core/labels";
+import { composition } from "@/core/ledger";
+import { refuse } from "../errors";
+import { movementsOf, reachInDatabase } from "../records/fills";
+import { houseNow } from "../records/house";
+import { type LotRow, oneLot } from "../records/lots";
+import { combsNamed } from "../records/pulls";
+
+export interface SheetOptions {
+  readonly page: PageSize;
+  readonly count: number;
+  /** Places already used on the first sheet. */
+  readonly skip: number;
+  readonly code: "qr" | "code128";
+}
+
+const PT_PER_MM = 72 / 25.4;
+const LABEL = { widthMm: 62, heightMm: 43 } as const;
+/** Atkinson Hyperlegible Next: x-height and figure height as shares of the type size, read off the font's own tables. */
+const X_HEIGHT = 0.496;
+const FIGURE_HEIGHT = 0.668;
+export const MOST_LABELS = 5000;
+
+const fontFile = (weight: 400 | 700): string =>
+  createRequire(`${process.cwd()}/`).resolve(
+    `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
+  );
+
+/** Where the honey is from, in shares of its mass: the yards' countries behind the lot's composition. */
+async function originsOf(db: Knex, lot: LotRow): Promise<{ country: string; pct: number }[]> {
+  const fills = await reachInDatabase(db, [lot.fill_id], "back");
+  const { received } = composition(lot.fill_id, await movementsOf(db, fills));
+  const combs = await combsNamed(
+    db,
+    received.map((s) => s.origin),
+  );
+  const countryOf = new Map(combs.map((c) => [c.fill_id, c.country]));
+  const byCountry = new Map<string, number>();
+  for (const share of received) {
+    // A gain by weighing has no yard of its own: it is the batch's honey and changes no share.
+    const country = countryOf.get(share.origin);
+    if (country) byCountry.set(country, (byCountry.get(country) ?? 0) + share.pct);
+  }
+  return [...byCountry].map(([country, pct]) => ({ country, pct }));
+}
+
+export async function labelOfLot(db: Knex, code: string): Promise<{ lot: LotRow; content: LabelContent }> {
+  const [house, lot] = [await houseNow(db), await oneLot(db, code)];
+  const content = labelContent({
+    houseName: house.entry_id === null ? "" : house.name,
+    addressLines: house.address.split(/,\s*/),
+    honeyKind: lot.honey_kind,
+    nominalG: lot.nominal_g,
+    lotCode: lot.code,
+    bestBefore: lot.best_before,
+    origins: await originsOf(db, lot),
+  });
+  return { lot, content };
+}
+
+function drawCode(
+  doc: PDFKit.PDFDocument,
+  content: LabelContent,
+  kind: SheetOptions["code"],
+  x: number,
+  y: number,
+  box: { width: number; height: number },
+): void {
+  const svg = bwipjs.toSVG(
+    kind === "qr"
+      ? { bcid: "qrcode", text: content.codeText }
+      : { bcid: "code128", text: content.codeText, height: 8, includetext: false },
+  );
+  const [, width = "1", height = "1"] = /viewBox="0 0 (\d+(?:\.\d+)?) (\d+(?:\.\d+)?)"/.exec(svg) ?? [];
+  const scale = Math.min(box.width / Number(width), box.height / Number(height));
+  doc.save().translate(x, y).scale(scale);
+  for (const [, path = "", stroke] of svg.matchAll(/<path ([^>]*?)\/?>/g)) {
+    const d = /\bd="([^"]+)"/.exec(path)?.[1];
+    if (!d) continue;
+    const strokeWidth = /stroke-width="([\d.]+)"/.exec(path)?.[1];
+    if (strokeWidth && stroke === undefined) doc.path(d).lineWidth(Number(strokeWidth)).stroke("#000");
+    else doc.path(d).fill("#000", "even-odd");
+  }
+  doc.restore();
+}
+
+function drawLabel(
+  doc: PDFKit.PDFDocument,
+  content: LabelContent,
+  code: SheetOptions["code"],
+  x: number,
+  y: number,
+): void {
+  const [w, h] = [LABEL.widthMm * PT_PER_MM, LABEL.heightMm * PT_PER_MM];
+  const pad = 3.2 * PT_PER_MM;
+  const small = Math.max(7, (content.xHeightMm / X_HEIGHT) * PT_PER_MM);
+  const figures = Math.max(14, (content.digitHeightMm / FIGURE_HEIGHT) * PT_PER_MM);
+  const codeSide = (code === "qr" ? 13 : 22) * PT_PER_MM;
+  const codeHigh = (code === "qr" ? 13 : 8) * PT_PER_MM;
+  const left = x + pad;
+  const wide = w - 2 * pad;
+  doc.save().lineWidth(0.3).dash(1.5, { space: 1.5 }).rect(x, y, w, h).stroke("#999").undash().restore();
+  doc.fillColor("#000").font("bold");
+  const kindSize = Math.min(15, (15 * wide) / Math.max(1, doc.fontSize(15).widthOfString(content.kind)));
+  doc.fontSize(kindSize).text(content.kind, left, y + pad - 1, { width: wide, lineBreak: false });
+  const line = small * 1.16;
+  doc.font("plain").fontSize(small);
+  let at = y + pad + 19;
+  const textWide = wide - codeSide - 4;
+  for (const text of [content.lot, content.bestBefore, content.origin]) {
+    doc.text(text, left, at, { width: textWide });
+    at = doc.y + 0.5;
+  }
+  doc.text(content.infantNotice, left, at, { width: textWide });
+  drawCode(doc, content, code, x + w - pad - codeSide, y + pad + 18, { width: codeSide, height: codeHigh });
+  // The net quantity stands in the lower third, both units together (21 CFR 101.7, 76/211/EEC).
+  const bottom = y + h - pad;
+  doc.font("bold").fontSize(figures);
+  doc.text(content.netMetric, left, bottom - figures, { lineBreak: false });
+  const metricWide = doc.widthOfString(content.netMetric);
+  doc.text(`  ${content.netUs}`, left + metricWide, bottom - figures, { lineBreak: false });
+  const netWide = metricWide + doc.widthOfString(`  ${content.netUs}`) + 6;
+  doc.font("plain").fontSize(small);
+  const packer = content.packer.slice(0, 4);
+  const packerTop = bottom - packer.length * line;
+  packer.forEach((text, i) => {
+    doc.text(text, left + netWide, packerTop + i * line, {
+      width: wide - netWide,
+      align: "right",
+      lineBreak: false,
+      ellipsis: true,
+      height: line,
+    });
+  });
+}
+
+/** Renders the sheets. @throws Refusal for an unknown lot, DomainError for an incomplete label */
+export async function labelSheet(
+  db: Knex,
+  code: string,
+  options: Partial<SheetOptions>,
+): Promise<{ pdf: Buffer; name: string }> {
+  const { lot, content } = await labelOfLot(db, code);
+  const { page = "a4", count = lot.jars, skip = 0, code: codeKind = "qr" } = options;
+  const grid = sheetGrid(page, LABEL);
+  if (!(Number.isInteger(count) && count >= 1 && count <= MOST_LABELS))
+    refuse("label-count", `Between 1 and ${MOST_LABELS} labels can be printed at a time.`, "count");
+  if (!(Number.isInteger(skip) && skip >= 0 && skip < grid.perSheet))
+    refuse("label-skip", `A sheet has ${grid.perSheet} places.`, "skip");
+  const { width, height } = PAGE_SIZES_MM[page];
+  const doc = new PDFDocument({
+    autoFirstPage: false,
+    size: [width * PT_PER_MM, height * PT_PER_MM],
+    margin: 0,
+    info: { Title: `Labels, lot ${lot.code}`, Author: content.packer[0] ?? "" },
+  });
+  doc.registerFont("plain", fontFile(400)).registerFont("bold", fontFile(700));
+  const chunks: Buffer[] = [];
+  doc.on("data", (chunk: Buffer) => chunks.push(chunk));
+  const done = new Promise<void>((resolve, reject) => {
+    doc.on("end", resolve);
+    doc.on("error", reject);
+  });
+  for (let i = skip; i < skip + count; i++) {
+    const place = grid.places[i % grid.perSheet];
+    if (!place) continue;
+    if (i === skip || i % grid.perSheet === 0) doc.addPage();
+    drawLabel(doc, content, codeKind, place.x * PT_PER_MM, place.y * PT_PER_MM);
+  }
+  doc.end();
+  await done;
+  return { pdf: Buffer.concat(chunks), name: `labels-${lot.code}-${page}.pdf` };
+}

@@ -1,0 +1,71 @@
+import Link from "next/link";
+import type { ReactNode } from "react";
+
+export interface Doing {
+  readonly id: string;
+  readonly label: string;
+}
+
+/** The head of a bay: its name, its figure, one sentence. */
+export function Lead({ title, children }: { title: string; children?: ReactNode }) {
+  return (
+    <div className="mb-3 flex flex-wrap items-baseline gap-x-5 gap-y-1">
+      <h1>{title}</h1>
+      {children}
+    </div>
+  );
+}
+
+/** What can be done in this bay, as buttons that open their form in place. */
+export function Doings({
+  bay,
+  list,
+  open,
+}: {
+  bay: string;
+  list: readonly Doing[];
+  open: string | undefined;
+}) {
+  return (
+    <fieldset className="my-3 flex flex-wrap gap-2.5" aria-label="What can be done here">
+      {list.map((d) => (
+        <Link
+          key={d.id}
+          className="do"
+          data-quiet=""
+          href={open === d.id ? bay : `${bay}?do=${d.id}`}
+          aria-current={open === d.id ? "true" : undefined}
+        >
+          {d.label}
+        </Link>
+      ))}
+    </fieldset>
+  );
+}
+
+export function Panel({
+  title,
+  children,
+  className = "",
+}: {
+  title: string;
+  children: ReactNode;
+  className?: string;
+}) {
+  return (
+    <section className={`panel ${className}`} aria-label={title}>
+      <h2 className="mb-2">{title}</h2>
+      {children}
+    </section>
+  );
+}
+
+/** A short caution at the step it belongs to. */
+export function Caution({ children }: { children: ReactNode }) {
+  return (
+    <p data-tone="stop" className="mt-3 border-l-[6px] border-stop bg-stop-fill px-3 py-2 text-[15px]">
+      <b>Take care: </b>
+      {children} Follow your local workplace and food rules.
+    </p>
+  );
+}

@@ -1,0 +1,75 @@
+"use client";
+
+import { type ReactNode, useState } from "react";
+import { Field } from "./field";
+import { type FieldSpec, inputFrom, type Values } from "./spec";
+import { SaysStanding } from "./standing";
+import { useCommand } from "./use-command";
+
+const startValues = (fields: readonly FieldSpec[]): Values =>
+  Object.fromEntries(
+    fields.map((f) => [
+      f.name,
+      f.kind === "check" ? f.value === "true" : (f.value ?? f.options?.[0]?.value ?? ""),
+    ]),
+  );
+
+/** A form for one command. After it is done it is ready for the next one, keeping the fields named in `keep`. */
+export function CommandForm({
+  command,
+  fields,
+  label,
+  fixed,
+  keep = [],
+  children,
+}: {
+  command: string;
+  fields: readonly FieldSpec[];
+  label: string;
+  fixed?: Readonly<Record<string, string>>;
+  keep?: readonly string[];
+  children?: ReactNode;
+}) {
+  const [values, setValues] = useState<Values>(() => startValues(fields));
+  const { standing, errorAt, submit } = useCommand(command);
+
+  async function send() {
+    const answer = await submit(inputFrom({ ...fixed, ...values }));
+    if (!answer) return;
+    const blank = startValues(fields.map((f) => (f.options ? f : { ...f, value: "" })));
+    setValues((now) => ({ ...blank, ...Object.fromEntries(keep.map((name) => [name, now[name] ?? ""])) }));
+    const first = fields.find((f) => !keep.includes(f.name));
+    if (first) (document.getElementsByName(first.name)[0] as HTMLElement | undefined)?.focus();
+  }
+
+  return (
+    <form
+      className="panel mb-3"
+      aria-label={label}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void send();
+      }}
+    >
+      <div className="flex flex-wrap items-start gap-4">
+        {fields.map((f, i) => (
+          <Field
+            key={f.name}
+            spec={f}
+            value={values[f.name] ?? ""}
+            error={errorAt(f.name)}
+            autoFocus={i === 0}
+            onChange={(v) => setValues((now) => ({ ...now, [f.name]: v }))}
+          />
+        ))}
+      </div>
+      {children}
+      <div className="mt-4 flex flex-wrap items-center gap-4">
+        <button type="submit" className="do" aria-disabled={standing.step === "sending"}>
+          {label}
+        </button>
+        <SaysStanding standing={standing} />
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,93 @@
+"use client";
+
+import { useId } from "react";
+import type { FieldSpec } from "./spec";
+
+const WIDTH = { 1: "w-32", 2: "w-48", 3: "w-72" } as const;
+
+/** Label, input, hint and error, wired together so that no id can be forgotten. */
+export function Field({
+  spec,
+  value,
+  error,
+  autoFocus,
+  onChange,
+}: {
+  spec: FieldSpec;
+  value: string | boolean;
+  error?: string | undefined;
+  autoFocus?: boolean;
+  onChange: (value: string | boolean) => void;
+}) {
+  const id = useId();
+  const described =
+    [spec.hint && `${id}-hint`, error && `${id}-error`].filter(Boolean).join(" ") || undefined;
+  const common = {
+    id,
+    "aria-describedby": described,
+    "aria-invalid": error ? true : undefined,
+    autoFocus,
+    name: spec.name,
+  };
+  if (spec.kind === "check")
+    return (
+      <div className="field flex w-full items-center" data-wrong={error ? "" : undefined}>
+        <label className="flex min-h-12 items-center gap-3" htmlFor={id}>
+          <input
+            {...common}
+            type="checkbox"
+            className="size-6 min-h-0! w-6!"
+            checked={value === true}
+            onChange={(e) => onChange(e.target.checked)}
+          />
+          {spec.label}
+        </label>
+      </div>
+    );
+  return (
+    <div className={`field max-w-full ${WIDTH[spec.span ?? 2]}`} data-wrong={error ? "" : undefined}>
+      <label className="mb-1 block text-[15px] font-semibold" htmlFor={id}>
+        {spec.label}
+        {spec.unit && <span className="font-normal text-ink-2">, {spec.unit}</span>}
+      </label>
+      {spec.kind === "choice" ? (
+        <select {...common} value={String(value)} onChange={(e) => onChange(e.target.value)}>
+          {spec.options?.map((o) => (
+            <option key={o.value} value={o.value}>
+              {o.label}
+            </option>
+          ))}
+        </select>
+      ) : (
+        <input
+          {...common}
+          type={spec.kind === "day" ? "date" : "text"}
+          inputMode={spec.kind === "figure" ? "decimal" : undefined}
+          className={spec.kind === "figure" ? "font-mono" : ""}
+          placeholder={spec.placeholder}
+          value={String(value)}
+          autoComplete="off"
+          list={spec.offers ? `${id}-offers` : undefined}
+          onChange={(e) => onChange(e.target.value)}
+        />
+      )}
+      {spec.offers && (
+        <datalist id={`${id}-offers`}>
+          {spec.offers.map((o) => (
+            <option key={o} value={o} />
+          ))}
+        </datalist>
+      )}
+      {spec.hint && (
+        <p id={`${id}-hint`} className="mt-1 text-[14px] text-ink-2">
+          {spec.hint}
+        </p>
+      )}
+      {error && (
+        <p id={`${id}-error`} className="mt-1 text-[15px] font-semibold text-stop">
+          {error}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,136 @@
+"use client";
+
+import { sankey, sankeyJustify, sankeyLinkHorizontal } from "d3-sankey";
+import Link from "next/link";
+import { useEffect, useRef, useState } from "react";
+import { formatKgFromG } from "@/core/units";
+import type { FlowNode, TraceView } from "@/house/views/trace";
+
+type Datum = FlowNode;
+type LinkDatum = { grams: number };
+
+const HEADS = ["yard", "super", "batch", "pail", "lot", "now with"] as const;
+const TYPE_PX = 14;
+const ROW_PX = 34;
+
+/** Kilograms from yards to buyers, drawn to the width there is; type keeps its size. */
+export function FlowPicture({ flow }: { flow: TraceView["flow"] }) {
+  const box = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(0);
+  useEffect(() => {
+    const seen = new ResizeObserver(([entry]) => setWidth(Math.floor(entry?.contentRect.width ?? 0)));
+    if (box.current) seen.observe(box.current);
+    return () => seen.disconnect();
+  }, []);
+  const columns = [...new Set(flow.nodes.map((n) => n.column))].sort((a, b) => a - b);
+  const drawn = Math.max(width, columns.length * 150);
+  const most = Math.max(1, ...columns.map((c) => flow.nodes.filter((n) => n.column === c).length));
+  const height = Math.max(190, most * ROW_PX + 30);
+  return (
+    // Focusable, since a scrolling region must be reachable by keyboard.
+    <section
+      ref={box}
+      className="overflow-x-auto"
+      tabIndex={0}
+      aria-label="Flow of kilograms; the tables below say the same"
+    >
+      {width > 0 && <Drawing flow={flow} columns={columns} width={drawn} height={height} />}
+    </section>
+  );
+}
+
+function Drawing({
+  flow,
+  columns,
+  width,
+  height,
+}: {
+  flow: TraceView["flow"];
+  columns: number[];
+  width: number;
+  height: number;
+}) {
+  const layout = sankey<Datum, LinkDatum>()
+    .nodeId((n) => n.id)
+    .nodeAlign((n, depth) => {
+      const at = columns.indexOf(n.column);
+      return at >= 0 ? at : sankeyJustify(n, depth);
+    })
+    .nodeWidth(10)
+    .nodePadding(Math.min(22, ROW_PX - 12))
+    .extent([
+      [1, 26],
+      [width - 130, height - 6],
+    ]);
+  const graph = layout({
+    nodes: flow.nodes.map((n) => ({ ...n })),
+    links: flow.links.map((l) => ({ source: l.from, target: l.to, grams: l.grams, value: l.grams })),
+  });
+  const path = sankeyLinkHorizontal<Datum, LinkDatum>();
+  const step = columns.length > 1 ? (width - 141) / (columns.length - 1) : 0;
+  return (
+    <svg
+      width={width}
+      height={height}
+      role="img"
+      aria-label="Kilograms flowing from yards through supers, batches, pails and lots to buyers"
+    >
+      {columns.map((c, i) => (
+        <text key={c} x={1 + i * step} y={14} fontSize={13} fill="var(--ink-2)">
+          {HEADS[c]}
+        </text>
+      ))}
+      {graph.links.map((l) => {
+        const [source, target] = [l.source as Datum, l.target as Datum];
+        return (
+          <path
+            key={`${source.id} ${target.id}`}
+            d={path(l) ?? ""}
+            fill="none"
+            stroke={target.kind === "loss" ? "var(--stop)" : "var(--mass-fill)"}
+            strokeOpacity={0.5}
+            strokeWidth={Math.max(1, l.width ?? 1)}
+          />
+        );
+      })}
+      {graph.nodes.map((n) => {
+        const [x0, y0, y1] = [n.x0 ?? 0, n.y0 ?? 0, n.y1 ?? 0];
+        const crowded = graph.nodes.filter((m) => m.column === n.column).length > 16;
+        const label = (
+          <text
+            x={x0 + 15}
+            y={(y0 + y1) / 2}
+            dy="0.34em"
+            fontSize={TYPE_PX}
+            fontWeight={n.isStart ? 800 : 550}
+            fill="var(--ink)"
+            stroke="var(--shelf)"
+            strokeWidth={3}
+            paintOrder="stroke"
+          >
+            {n.name}{" "}
+            <tspan fill="var(--mass)" fontWeight={700}>
+              {formatKgFromG(n.grams, n.grams < 950 ? 2 : crowded ? 0 : 1)}
+            </tspan>
+            <tspan fill="var(--ink-2)" fontSize={12}>
+              {" "}
+              kg
+            </tspan>
+          </text>
+        );
+        return (
+          <g key={n.id}>
+            <rect
+              x={x0}
+              y={y0}
+              width={10}
+              height={Math.max(2, y1 - y0)}
+              fill={n.kind === "loss" ? "var(--stop)" : n.isStart ? "var(--ink)" : "var(--mass)"}
+            />
+            {n.href && !n.isStart ? <Link href={n.href}>{label}</Link> : label}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

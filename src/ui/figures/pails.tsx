@@ -1,0 +1,52 @@
+import Link from "next/link";
+import type { Tone } from "@/house/views/model";
+
+export interface DrawnPail {
+  readonly tag: string;
+  readonly kg: string;
+  /** 0-1 of what it holds. */
+  readonly level: number;
+  readonly waterPct: number | null;
+  readonly waterFromBatch: boolean;
+  readonly line: string;
+  readonly verdict: string;
+  readonly tone: Tone;
+}
+
+/** Pails on a shelf, filled to their true level, with water, age and what to do with each. */
+export function Shelf({ pails }: { pails: readonly DrawnPail[] }) {
+  return (
+    <ul className="flex flex-wrap gap-x-3 gap-y-5">
+      {pails.map((p) => (
+        <li key={p.tag} className="w-[136px]">
+          <Link href={`/trace/pail/${p.tag}`} className="block no-underline">
+            <span className="relative mx-1 block h-[92px] overflow-hidden rounded-b-xl border-[1.5px] border-t-4 border-edge bg-wall">
+              <span
+                className="fill-level absolute inset-x-0 bottom-0 border-t-2 border-mass bg-mass-fill opacity-60"
+                style={{ height: `${Math.round(Math.min(1, p.level) * 100)}%` }}
+              />
+              <b className="absolute top-1.5 left-2.5 text-[17px]">
+                <span className="sr-only">Pail </span>
+                {p.tag}
+              </b>
+              <span className="absolute right-2.5 bottom-1.5 left-2.5 flex items-baseline justify-between">
+                <b className="text-[19px]">{p.kg}</b>
+                <small>kg</small>
+              </span>
+            </span>
+            <span className="block border-t-[5px] border-timber px-1 pt-1 text-[14px] leading-tight">
+              <b className="text-water">
+                {p.waterPct === null ? "unread" : `${p.waterPct.toFixed(1)} % water`}
+              </b>
+              {p.waterFromBatch && p.waterPct !== null && <span className="text-ink-2"> (batch)</span>}
+              <span className="block text-ink-2">{p.line}</span>
+              <b data-tone={p.tone} className="block" style={{ color: "var(--tone)" }}>
+                {p.verdict}
+              </b>
+            </span>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}

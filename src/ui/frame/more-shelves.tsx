@@ -1,0 +1,50 @@
+"use client";
+
+import { Menu, Moon, Route, Settings, Sun } from "lucide-react";
+import Link from "next/link";
+import { DropdownMenu } from "radix-ui";
+import { remember } from "./remember";
+
+const ITEM =
+  "flex min-h-12 items-center gap-3 rounded px-3 outline-none no-underline data-[highlighted]:bg-go-fill";
+
+/** What lies behind the strip's end. */
+export function MoreShelves() {
+  const light = (theme: "day" | "lamp") => {
+    document.documentElement.dataset.theme = theme;
+    remember("aumbry-theme", theme);
+  };
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className="flex w-16 shrink-0 flex-col items-center justify-center gap-1 rounded border border-timber-2 text-[13px] font-semibold text-on-timber">
+        <Menu size={20} aria-hidden />
+        More
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={6}
+          className="z-30 min-w-52 rounded border border-rule bg-shelf p-1.5 text-ink shadow-lg"
+        >
+          <DropdownMenu.Item asChild>
+            <Link className={ITEM} href="/trace">
+              <Route size={18} aria-hidden /> Trace
+            </Link>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item asChild>
+            <Link className={ITEM} href="/set-up">
+              <Settings size={18} aria-hidden /> Set-up
+            </Link>
+          </DropdownMenu.Item>
+          <DropdownMenu.Separator className="my-1 border-t border-rule" />
+          <DropdownMenu.Item className={ITEM} onSelect={() => light("day")}>
+            <Sun size={18} aria-hidden /> Daylight
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={() => light("lamp")}>
+            <Moon size={18} aria-hidden /> Lamp
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

@@ -1,0 +1,5 @@
+/** Small choices of this tablet, kept in cookies so that the server draws the first picture right. */
+export function remember(name: string, value: string): void {
+  // biome-ignore lint/suspicious/noDocumentCookie: the Cookie Store API is missing in browsers still on tablets.
+  document.cookie = `${name}=${encodeURIComponent(value)}; path=/; max-age=31536000; samesite=lax`;
+}

@@ -1,0 +1,60 @@
+"use client";
+
+import Link from "next/link";
+import { usePathname } from "next/navigation";
+import type { StripView } from "@/house/views/frame";
+import { MoreShelves } from "./more-shelves";
+
+/** The seven bays as niches filled to one scale: where the kilograms are, and what each bay wants most. */
+export function Strip({ view }: { view: StripView }) {
+  const path = usePathname();
+  return (
+    <nav
+      aria-label="The house, bay by bay"
+      className="flex items-stretch gap-2.5 overflow-x-auto bg-timber px-4 pt-2.5 pb-3 [scroll-snap-type:x_proximity]"
+      style={{ gridArea: "strip" }}
+    >
+      <Link
+        href="/"
+        aria-current={path === "/" ? "page" : undefined}
+        className="flex w-36 shrink-0 snap-start flex-col justify-center rounded px-1 leading-tight text-on-timber no-underline aria-[current]:bg-timber-2"
+      >
+        <b className="text-[18px] leading-[1.1]">{view.houseName}</b>
+        <span className="mt-1 text-[14px] text-on-timber-2">
+          Today, {view.today}, <time suppressHydrationWarning>{view.clock}</time>
+        </span>
+      </Link>
+      {view.bays.map((bay) => (
+        <Link
+          key={bay.name}
+          href={bay.href}
+          aria-current={path === bay.href ? "page" : undefined}
+          className="niche min-w-[132px] flex-1 snap-start"
+        >
+          <span
+            className="fill-level absolute inset-x-0 bottom-0 border-t-2 border-mass bg-mass-fill opacity-55"
+            style={{ height: `${Math.round(bay.level * 70)}%`, display: bay.level > 0 ? "block" : "none" }}
+          />
+          <span className="absolute inset-x-5 top-2.5 flex justify-between text-[15px] font-bold">
+            {bay.name}
+            <kbd className="font-mono text-[13px] font-normal text-ink-2" aria-hidden>
+              {bay.key}
+            </kbd>
+          </span>
+          <span className="absolute top-8 left-4 text-[23px] font-bold">
+            {bay.kg}
+            <small className="ml-1 text-[13px] font-medium text-ink-2">kg</small>
+          </span>
+          <span
+            data-tone={bay.tone}
+            className="absolute inset-x-0 bottom-0 overflow-hidden bg-niche px-4 py-1 text-[13.5px] text-ellipsis whitespace-nowrap"
+            style={{ color: "var(--tone)", fontWeight: bay.tone === "ink" ? 400 : 650 }}
+          >
+            {bay.urgent}
+          </span>
+        </Link>
+      ))}
+      <MoreShelves />
+    </nav>
+  );
+}

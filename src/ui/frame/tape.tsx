@@ -1,0 +1,220 @@
+"use client";
+
+import { ChevronsLeft, ChevronsRight, ScrollText, Undo2, X } from "lucide-react";
+import { useRouter } from "next/navigation";
+import { Dialog } from "radix-ui";
+import { useState } from "react";
+import type { TapeLine, TapeView } from "@/house/views/frame";
+import { send } from "../send";
+import { remember } from "./remember";
+
+/** The day's entries, newest on top. On narrow screens it is a drawer. */
+export function Tape({ view, who, folded }: { view: TapeView; who: string; folded: boolean }) {
+  const router = useRouter();
+  const [drawer, setDrawer] = useState(false);
+  const fold = (to: "folded" | "open") => {
+    remember("aumbry-tape", to);
+    router.refresh();
+  };
+  return (
+    <>
+      <aside
+        aria-label="The tape"
+        className="hidden min-h-0 border-l border-dashed border-rule bg-shelf min-[901px]:block"
+        style={{ gridArea: "tape" }}
+      >
+        {folded ? (
+          <button
+            type="button"
+            className="flex h-full w-full flex-col items-center gap-3 pt-3"
+            onClick={() => fold("open")}
+          >
+            <ChevronsLeft size={20} aria-hidden />
+            <span className="font-bold [writing-mode:vertical-rl]">Tape</span>
+          </button>
+        ) : (
+          <Lines
+            view={view}
+            who={who}
+            close={
+              <button
+                type="button"
+                className="grid size-12 place-items-center"
+                onClick={() => fold("folded")}
+                aria-label="Fold the tape away"
+              >
+                <ChevronsRight size={20} aria-hidden />
+              </button>
+            }
+          />
+        )}
+      </aside>
+      <Dialog.Root open={drawer} onOpenChange={setDrawer}>
+        <Dialog.Trigger
+          className="fixed right-3 bottom-32 z-20 grid size-14 place-items-center rounded-full bg-timber text-on-timber shadow-lg min-[901px]:hidden"
+          aria-label="Open the tape"
+        >
+          <ScrollText size={22} aria-hidden />
+        </Dialog.Trigger>
+        <Dialog.Portal>
+          <Dialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
+          <Dialog.Content
+            aria-describedby={undefined}
+            className="fixed inset-y-0 right-0 z-50 w-[min(340px,92vw)] bg-shelf text-ink"
+          >
+            <Dialog.Title className="sr-only">The tape</Dialog.Title>
+            <Lines
+              view={view}
+              who={who}
+              close={
+                <Dialog.Close className="grid size-12 place-items-center" aria-label="Close the tape">
+                  <X size={20} aria-hidden />
+                </Dialog.Close>
+              }
+            />
+          </Dialog.Content>
+        </Dialog.Portal>
+      </Dialog.Root>
+    </>
+  );
+}
+
+function Lines({ view, who, close }: { view: TapeView; who: string; close: React.ReactNode }) {
+  const router = useRouter();
+  const known = view.crew.some((c) => c.name.toLowerCase() === who.toLowerCase());
+  let day = "";
+  return (
+    <div className="flex h-full flex-col">
+      <div className="flex items-center justify-between pl-3.5">
+        <h2>Tape</h2>
+        {view.crew.length > 0 && (
+          <label className="flex items-center gap-1 text-[14px]">
+            <span className="text-ink-2">by</span>
+            <select
+              aria-label="Who is working here"
+              className={`min-h-12 bg-transparent font-semibold ${known ? "" : "text-stop"}`}
+              value={known ? who : ""}
+              onChange={(e) => {
+                remember("aumbry-who", e.target.value);
+                router.refresh();
+              }}
+            >
+              {!known && <option value="">who are you?</option>}
+              {view.crew.map((c) => (
+                <option key={c.name} value={c.name}>
+                  {c.name}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+        {close}
+      </div>
+      <ol
+        className="min-h-0 flex-1 overflow-y-auto px-3.5 pb-4 font-mono text-[14px] leading-snug"
+        tabIndex={0}
+        aria-label="Entries, newest first"
+      >
+        {view.lines.length === 0 && (
+          <li className="font-sans text-ink-2">
+            Nothing entered yet. Every entry will stand here, with who, when and how many kilograms.
+          </li>
+        )}
+        {view.lines.map((line) => {
+          const newDay = line.day !== day;
+          day = line.day;
+          return (
+            <li key={line.id}>
+              {newDay && <p className="pt-3 font-sans text-[13px] font-bold text-ink-2">{line.day}</p>}
+              <Entry line={line} />
+            </li>
+          );
+        })}
+      </ol>
+    </div>
+  );
+}
+
+type Undoing = { step: "asking" } | { step: "sending" } | { step: "refused"; message: string };
+
+function Entry({ line }: { line: TapeLine }) {
+  const router = useRouter();
+  const [open, setOpen] = useState(false);
+  const [undoing, setUndoing] = useState<Undoing>({ step: "asking" });
+
+  async function undo() {
+    if (undoing.step === "sending") return;
+    setUndoing({ step: "sending" });
+    const outcome = await send("undo", { entry: line.id });
+    if (!outcome.ok) return setUndoing({ step: "refused", message: outcome.refused.message });
+    setOpen(false);
+    router.refresh();
+  }
+
+  return (
+    <div
+      className="group flex gap-1.5 border-b border-dashed border-rule py-1.5"
+      data-undone={line.undone || undefined}
+    >
+      <p className="min-w-0 flex-1 [overflow-wrap:anywhere] group-data-[undone]:text-ink-2 group-data-[undone]:line-through">
+        <time className="mr-1.5 text-ink-2">{line.time}</time>
+        {line.say} <span className="whitespace-nowrap text-ink-2">{line.who}</span>
+      </p>
+      <div className="flex shrink-0 flex-col items-end">
+        {line.kg !== null && (
+          <b className="text-mass">
+            {line.kg}
+            <small className="ml-0.5 font-normal text-ink-2">kg</small>
+          </b>
+        )}
+        {line.undoable && !line.undone && (
+          <Dialog.Root
+            open={open}
+            onOpenChange={(to) => {
+              setOpen(to);
+              setUndoing({ step: "asking" });
+            }}
+          >
+            <Dialog.Trigger
+              className="grid size-8 place-items-center rounded text-ink-2 hover:bg-stop-fill hover:text-stop [@media(pointer:coarse)]:size-12"
+              aria-label={`Undo: ${line.say}`}
+            >
+              <Undo2 size={17} aria-hidden />
+            </Dialog.Trigger>
+            <Dialog.Portal>
+              <Dialog.Overlay className="fixed inset-0 z-[55] bg-black/50" />
+              <Dialog.Content className="fixed inset-4 z-[60] m-auto h-fit max-w-md rounded border border-rule bg-shelf p-5 text-ink">
+                <Dialog.Title className="text-[19px] font-bold">Undo this entry?</Dialog.Title>
+                <Dialog.Description className="my-3">
+                  {line.day}, {line.time}, {line.who}: {line.say}
+                </Dialog.Description>
+                <p className="mb-4 text-[15px] text-ink-2">
+                  It stays on the tape, struck out, and a counter-entry takes its kilograms back.
+                </p>
+                {undoing.step === "refused" && (
+                  <p role="alert" className="mb-4 font-semibold text-stop">
+                    {undoing.message}
+                  </p>
+                )}
+                <div className="flex gap-3">
+                  <button
+                    type="button"
+                    className="do"
+                    data-stop=""
+                    aria-disabled={undoing.step === "sending"}
+                    onClick={undo}
+                  >
+                    Undo it
+                  </button>
+                  <Dialog.Close className="do" data-quiet="">
+                    Keep it
+                  </Dialog.Close>
+                </div>
+              </Dialog.Content>
+            </Dialog.Portal>
+          </Dialog.Root>
+        )}
+      </div>
+    </div>
+  );
+}

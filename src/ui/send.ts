@@ -1,0 +1,49 @@
+/** Sending a command from the browser: the same road for forms, the tape and the line. */
+
+export interface Sent {
+  readonly entry: number;
+  readonly say: string;
+  readonly output: Record<string, unknown>;
+}
+
+export interface Refused {
+  readonly message: string;
+  readonly errors: readonly { path: string; message: string }[];
+}
+
+export type Outcome =
+  | { readonly ok: true; readonly answer: Sent }
+  | { readonly ok: false; readonly refused: Refused };
+
+const UNREACHED = "The house did not answer. What you typed is still here: try again.";
+
+/** A key stays with one body until it is known to be done, so that sending again after a silence does it once. */
+const keys = new Map<string, string>();
+
+const randomKey = (): string =>
+  Array.from(crypto.getRandomValues(new Uint8Array(16)), (b) => b.toString(16).padStart(2, "0")).join("");
+
+export async function send(command: string, input: object): Promise<Outcome> {
+  const body = JSON.stringify(input);
+  const id = `${command} ${body}`;
+  const key = keys.get(id) ?? randomKey();
+  keys.set(id, key);
+  let response: Response;
+  try {
+    response = await fetch(`/api/v1/commands/${command}`, {
+      method: "POST",
+      headers: {
+        "content-type": "application/json",
+        "idempotency-key": key,
+        "aumbry-device": navigator.userAgent.includes("Mobi") ? "tablet" : "browser",
+      },
+      body,
+    });
+  } catch {
+    return { ok: false, refused: { message: UNREACHED, errors: [] } };
+  }
+  if (response.status < 500) keys.delete(id);
+  const answer = await response.json().catch(() => null);
+  if (response.ok && answer) return { ok: true, answer: answer as Sent };
+  return { ok: false, refused: { message: answer?.detail ?? UNREACHED, errors: answer?.errors ?? [] } };
+}
