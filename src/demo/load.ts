@@ -20,6 +20,11 @@ const EMPTY_KG = { deep: 7.4, medium: 5.2 } as const;
 const SUPERS = { deep: { first: 1, last: 12 }, medium: { first: 13, last: 64 } } as const;
 const PAIL = { emptyKg: 1.2, holdsKg: 27 } as const;
 
+interface FilledPail {
+  readonly tag: string;
+  readonly kg: number;
+}
+
 interface ExtractionDay {
   daysAgo: number;
   yard: (typeof YARDS)[number];
@@ -133,7 +138,7 @@ export async function loadDemo(
     });
 
   let pail = 1;
-  const pailsOfDay: string[][] = [];
+  const pailsOfDay: FilledPail[][] = [];
   for (const [n, day] of PAST.entries()) {
     progress(`extraction day ${n + 1}, ${day.yard.name}`);
     const ago = (hour: number, minute = 0) => past(now, day.daysAgo, hour, minute);
@@ -158,7 +163,7 @@ export async function loadDemo(
     const lost = rng.between(0.6, 1.4);
     await script.enter("Odile", ago(13), "record-loss", { batch, kg: lost, cause: "strainer and cloth" });
     left -= lost + rng.between(0.2, 0.9);
-    const filled: string[] = [];
+    const filled: FilledPail[] = [];
     for (let i = 0; left > 4; i++) {
       const net = Number(Math.min(left, rng.between(25.2, 26.6)).toFixed(1));
       const tag = String(pail++);
@@ -167,7 +172,7 @@ export async function loadDemo(
         grossKg: Number((net + PAIL.emptyKg).toFixed(1)),
         batch,
       });
-      filled.push(tag);
+      filled.push({ tag, kg: net });
       left -= net;
     }
     await script.enter("Ines", ago(17), "close-batch", {
@@ -178,40 +183,31 @@ export async function loadDemo(
   }
 
   progress("jars, lots and buyers");
-  const lotOf = async (
-    daysAgo: number,
-    honeyKind: string,
-    pails: readonly string[],
-    jarG: number,
-    jars: number,
-  ) =>
-    (
-      await script.enter<{ lot: string }>("Odile", past(now, daysAgo, 11), "issue-lot", {
-        honeyKind,
-        jarG,
-        jars,
-        meanFillG: jarG + 3,
-        pails: pails.map((p) => ({ pail: p })),
-      })
-    ).lot;
+  /** As many jars as the pails make with a usual loss, each a little over its label. */
+  const lotOf = async (daysAgo: number, honeyKind: string, pails: readonly FilledPail[], jarG: number) => {
+    const meanFillG = jarG + 3;
+    const jars = Math.floor((pails.reduce((kg, p) => kg + p.kg, 0) * 985) / meanFillG);
+    const input = { honeyKind, jarG, jars, meanFillG, pails: pails.map((p) => ({ pail: p.tag })) };
+    const { lot } = await script.enter<{ lot: string }>("Odile", past(now, daysAgo, 11), "issue-lot", input);
+    return { lot, jars };
+  };
   const [first = [], second = [], third = []] = pailsOfDay;
-  const lime = await lotOf(70, "Lime honey", first.slice(0, 3), 454, 160);
-  for (const [i, [buyer, jars]] of (
-    [
-      ["Harbour Deli", 48],
-      ["Mill Bakery", 36],
-      ["Thursday Market", 40],
-      ["Larder on the Green", 36],
-    ] as const
-  ).entries())
-    await script.enter("Bram", past(now, 66 - i * 4, 15), "send-jars", { lot: lime, jars, buyer });
-  const borage = await lotOf(48, "Borage honey", second.slice(0, 2), 340, 144);
+  const lime = await lotOf(70, "Lime honey", first.slice(0, 3), 454);
+  const orders: [buyer: string, jars: number][] = [
+    ["Harbour Deli", 48],
+    ["Mill Bakery", 36],
+    ["Thursday Market", 40],
+    ["Larder on the Green", lime.jars - 48 - 36 - 40],
+  ];
+  for (const [i, [buyer, jars]] of orders.entries())
+    await script.enter("Bram", past(now, 66 - i * 4, 15), "send-jars", { lot: lime.lot, jars, buyer });
+  const borage = await lotOf(48, "Borage honey", second.slice(0, 2), 340);
   await script.enter("Bram", past(now, 40, 15), "send-jars", {
-    lot: borage,
+    lot: borage.lot,
     jars: 60,
     buyer: "Harbour Deli",
   });
-  await lotOf(27, "Summer honey", third.slice(0, 2), 454, 108);
+  await lotOf(27, "Summer honey", third.slice(0, 2), 454);
 
   progress("today, under way");
   const heather: ExtractionDay = { daysAgo: 1, yard: YARDS[2], supers: range(5, 12), wetness: [19.2, 20.1] };
@@ -225,7 +221,7 @@ export async function loadDemo(
   await script.enter("Tomasz", 60 * 18.5, "stand-in-hot-room", { supers: "5-12", stack: "D" });
   await script.enter("Tomasz", 60 * 18.4, "stand-in-hot-room", { supers: "13-24", stack: "A" });
   for (const [i, tag] of [5, 7, 9, 12].entries())
-    await read("Odile", 60 * 18 - i * 3, tag, rng.between(20.1, 20.9));
+    await read("Odile", 60 * 18 - i * 3, tag, rng.between(20.6, 21.5));
   for (const [i, tag] of [13, 16, 19, 22].entries())
     await read("Odile", 60 * 17 - i * 3, tag, rng.between(17.3, 17.9));
   for (const [i, tag] of [14, 20].entries()) await read("Odile", 200 - i * 3, tag, rng.between(17.1, 17.6));

@@ -63,7 +63,7 @@ export function Panel({
 /** A short caution at the step it belongs to. */
 export function Caution({ children }: { children: ReactNode }) {
   return (
-    <p data-tone="stop" className="mt-3 border-l-[6px] border-stop bg-stop-fill px-3 py-2 text-[15px]">
+    <p data-tone="stop" className="my-3 border-l-[6px] border-stop bg-stop-fill px-3 py-2 text-[15px]">
       <b>Take care: </b>
       {children} Follow your local workplace and food rules.
     </p>

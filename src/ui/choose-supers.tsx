@@ -83,7 +83,7 @@ export function ChooseSupers({
                   type="button"
                   aria-pressed={tags.has(s.tag)}
                   onClick={() => toggle([s.tag], !tags.has(s.tag))}
-                  className="min-h-14 w-28 rounded border-[1.5px] border-edge px-2 py-1 text-left aria-pressed:border-ink aria-pressed:bg-go-fill aria-pressed:shadow-[inset_0_0_0_2px_var(--go)]"
+                  className="min-h-14 w-[136px] rounded border-[1.5px] border-edge px-2 py-1 text-left aria-pressed:border-ink aria-pressed:bg-go-fill aria-pressed:shadow-[inset_0_0_0_2px_var(--go)]"
                 >
                   <span className="flex justify-between font-bold">
                     <span>

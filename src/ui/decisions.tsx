@@ -11,7 +11,7 @@ export function Decisions({ list, none }: { list: readonly Decision[]; none: str
         <li
           key={d.id}
           data-tone={d.tone}
-          className="panel grid grid-cols-[1fr_auto] items-center gap-x-4 gap-y-1 border-l-[6px] py-2.5 md:grid-cols-[104px_1fr_auto_auto]"
+          className="panel grid grid-cols-[1fr_auto] items-center gap-x-4 gap-y-1 border-l-[6px] py-2.5 md:grid-cols-[128px_1fr_64px_152px]"
           style={{ borderLeftColor: "var(--tone)" }}
         >
           <span className="col-span-2 font-mono text-[15px] font-semibold md:col-span-1">{d.when}</span>
@@ -21,7 +21,7 @@ export function Decisions({ list, none }: { list: readonly Decision[]; none: str
           </div>
           {d.why ? <Why why={d.why} /> : <span />}
           {d.action ? (
-            <Link className="do" href={d.action.href}>
+            <Link className="do max-md:w-full md:px-2" href={d.action.href}>
               {d.action.label}
             </Link>
           ) : (

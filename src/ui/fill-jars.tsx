@@ -98,6 +98,7 @@ export function FillJars({
           name: "lossBy",
           label: "Loss",
           kind: "choice",
+          span: 1,
           options: [
             { value: "computed", label: "computed" },
             { value: "entered", label: "entered" },
@@ -111,7 +112,7 @@ export function FillJars({
               unit: "g",
               kind: "figure",
               span: 1,
-              hint: "as the label if left out",
+              hint: "label if left out",
             })}
       </div>
       <fieldset className="mt-4">

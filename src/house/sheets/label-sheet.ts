@@ -108,15 +108,20 @@ function drawLabel(
   doc.fillColor("#000").font("bold");
   const kindSize = Math.min(15, (15 * wide) / Math.max(1, doc.fontSize(15).widthOfString(content.kind)));
   doc.fontSize(kindSize).text(content.kind, left, y + pad - 1, { width: wide, lineBreak: false });
-  const line = small * 1.16;
   doc.font("plain").fontSize(small);
   let at = y + pad + 19;
   const textWide = wide - codeSide - 4;
-  for (const text of [content.lot, content.bestBefore, content.origin]) {
+  for (const text of [content.lot, content.bestBefore, content.origin, content.infantNotice]) {
     doc.text(text, left, at, { width: textWide });
     at = doc.y + 0.5;
   }
-  doc.text(content.infantNotice, left, at, { width: textWide });
+  // Below the code the packer may use the label's whole width.
+  const underCode = y + pad + 18 + codeHigh + 2;
+  doc.text(content.packer.join(", "), left, Math.max(at, underCode), {
+    width: wide,
+    height: small * 2.4,
+    ellipsis: true,
+  });
   drawCode(doc, content, code, x + w - pad - codeSide, y + pad + 18, { width: codeSide, height: codeHigh });
   // The net quantity stands in the lower third, both units together (21 CFR 101.7, 76/211/EEC).
   const bottom = y + h - pad;
@@ -124,19 +129,6 @@ function drawLabel(
   doc.text(content.netMetric, left, bottom - figures, { lineBreak: false });
   const metricWide = doc.widthOfString(content.netMetric);
   doc.text(`  ${content.netUs}`, left + metricWide, bottom - figures, { lineBreak: false });
-  const netWide = metricWide + doc.widthOfString(`  ${content.netUs}`) + 6;
-  doc.font("plain").fontSize(small);
-  const packer = content.packer.slice(0, 4);
-  const packerTop = bottom - packer.length * line;
-  packer.forEach((text, i) => {
-    doc.text(text, left + netWide, packerTop + i * line, {
-      width: wide - netWide,
-      align: "right",
-      lineBreak: false,
-      ellipsis: true,
-      height: line,
-    });
-  });
 }
 
 /** Renders the sheets. @throws Refusal for an unknown lot, DomainError for an incomplete label */

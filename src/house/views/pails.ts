@@ -11,7 +11,6 @@ export interface PailOnShelf {
   readonly kg: string;
   readonly level: number;
   readonly waterPct: number | null;
-  readonly waterFromBatch: boolean;
   readonly line: string;
   readonly verdict: string;
   readonly tone: Tone;
@@ -49,7 +48,6 @@ export function shelved(s: Snapshot, pails: readonly PailState[]): PailOnShelf[]
         kg: formatKgFromG(p.grams),
         level: p.capacityG ? p.grams / p.capacityG : 0.9,
         waterPct: p.water.figures.waterPct ?? null,
-        waterFromBatch: p.waterFromBatch,
         line: `batch ${p.batch}, ${ageBetween(p.filledAt, s.now)}`,
         verdict,
         tone,

@@ -23,7 +23,7 @@ export function FlowPicture({ flow }: { flow: TraceView["flow"] }) {
     return () => seen.disconnect();
   }, []);
   const columns = [...new Set(flow.nodes.map((n) => n.column))].sort((a, b) => a - b);
-  const drawn = Math.max(width, columns.length * 150);
+  const drawn = Math.max(width, columns.length * 152);
   const most = Math.max(1, ...columns.map((c) => flow.nodes.filter((n) => n.column === c).length));
   const height = Math.max(190, most * ROW_PX + 30);
   return (
@@ -60,14 +60,14 @@ function Drawing({
     .nodePadding(Math.min(22, ROW_PX - 12))
     .extent([
       [1, 26],
-      [width - 130, height - 6],
+      [width - 185, height - 6],
     ]);
   const graph = layout({
     nodes: flow.nodes.map((n) => ({ ...n })),
     links: flow.links.map((l) => ({ source: l.from, target: l.to, grams: l.grams, value: l.grams })),
   });
   const path = sankeyLinkHorizontal<Datum, LinkDatum>();
-  const step = columns.length > 1 ? (width - 141) / (columns.length - 1) : 0;
+  const step = columns.length > 1 ? (width - 196) / (columns.length - 1) : 0;
   return (
     <svg
       width={width}
@@ -108,14 +108,20 @@ function Drawing({
             strokeWidth={3}
             paintOrder="stroke"
           >
-            {n.name}{" "}
-            <tspan fill="var(--mass)" fontWeight={700}>
-              {formatKgFromG(n.grams, n.grams < 950 ? 2 : crowded ? 0 : 1)}
-            </tspan>
-            <tspan fill="var(--ink-2)" fontSize={12}>
-              {" "}
-              kg
-            </tspan>
+            {n.name.replace(/^Lot /, "")}
+            {/* The start's own mass stands in the page's head. */}
+            {!n.isStart && (
+              <>
+                <tspan fill="var(--mass)" fontWeight={700}>
+                  {" "}
+                  {formatKgFromG(n.grams, n.grams < 950 ? 2 : crowded ? 0 : 1)}
+                </tspan>
+                <tspan fill="var(--ink-2)" fontSize={12}>
+                  {" "}
+                  kg
+                </tspan>
+              </>
+            )}
           </text>
         );
         return (

@@ -7,7 +7,6 @@ export interface DrawnPail {
   /** 0-1 of what it holds. */
   readonly level: number;
   readonly waterPct: number | null;
-  readonly waterFromBatch: boolean;
   readonly line: string;
   readonly verdict: string;
   readonly tone: Tone;
@@ -38,7 +37,6 @@ export function Shelf({ pails }: { pails: readonly DrawnPail[] }) {
               <b className="text-water">
                 {p.waterPct === null ? "unread" : `${p.waterPct.toFixed(1)} % water`}
               </b>
-              {p.waterFromBatch && p.waterPct !== null && <span className="text-ink-2"> (batch)</span>}
               <span className="block text-ink-2">{p.line}</span>
               <b data-tone={p.tone} className="block" style={{ color: "var(--tone)" }}>
                 {p.verdict}

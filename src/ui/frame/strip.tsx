@@ -31,10 +31,15 @@ export function Strip({ view }: { view: StripView }) {
           aria-current={path === bay.href ? "page" : undefined}
           className="niche min-w-[132px] flex-1 snap-start"
         >
-          <span
-            className="fill-level absolute inset-x-0 bottom-0 border-t-2 border-mass bg-mass-fill opacity-55"
-            style={{ height: `${Math.round(bay.level * 70)}%`, display: bay.level > 0 ? "block" : "none" }}
-          />
+          {/* Filled to one scale, above the words so that a little still shows. */}
+          <span className="absolute inset-x-0 top-0 bottom-[27px]">
+            {bay.level > 0 && (
+              <span
+                className="fill-level absolute inset-x-0 bottom-0 border-t-2 border-mass bg-mass-fill opacity-55"
+                style={{ height: `max(3px, ${Math.round(bay.level * 88)}%)` }}
+              />
+            )}
+          </span>
           <span className="absolute inset-x-5 top-2.5 flex justify-between text-[15px] font-bold">
             {bay.name}
             <kbd className="font-mono text-[13px] font-normal text-ink-2" aria-hidden>

@@ -92,7 +92,7 @@ function Lines({ view, who, close }: { view: TapeView; who: string; close: React
             <span className="text-ink-2">by</span>
             <select
               aria-label="Who is working here"
-              className={`min-h-12 bg-transparent font-semibold ${known ? "" : "text-stop"}`}
+              className={`min-h-12 rounded bg-shelf px-1 font-semibold ${known ? "" : "outline-2 outline-stop text-stop"}`}
               value={known ? who : ""}
               onChange={(e) => {
                 remember("aumbry-who", e.target.value);
