@@ -7,7 +7,7 @@ import { Keys } from "@/ui/frame/keys";
 import { Line } from "@/ui/frame/line";
 import { LiveRefresh } from "@/ui/frame/live";
 import { Strip } from "@/ui/frame/strip";
-import { Tape } from "@/ui/frame/tape";
+import { Tape, TapeDrawer } from "@/ui/frame/tape";
 import { houseAsItStands } from "../read";
 
 const CARD = VERBS.map(({ bay, example, means }) => ({ bay, example, means }));
@@ -30,7 +30,9 @@ export default async function HouseLayout({ children }: { children: ReactNode })
         {children}
       </main>
       <Tape view={tape} who={who} folded={folded} />
-      <Line />
+      <Line>
+        <TapeDrawer view={tape} who={who} />
+      </Line>
       <Keys card={CARD} />
       <LiveRefresh />
     </div>

@@ -69,12 +69,8 @@ function Drawing({
   const path = sankeyLinkHorizontal<Datum, LinkDatum>();
   const step = columns.length > 1 ? (width - 196) / (columns.length - 1) : 0;
   return (
-    <svg
-      width={width}
-      height={height}
-      role="img"
-      aria-label="Kilograms flowing from yards through supers, batches, pails and lots to buyers"
-    >
+    <svg width={width} height={height}>
+      <title>Kilograms flowing from yards through supers, batches, pails and lots to buyers</title>
       {columns.map((c, i) => (
         <text key={c} x={1 + i * step} y={14} fontSize={13} fill="var(--ink-2)">
           {HEADS[c]}

@@ -26,9 +26,7 @@ export function SuperBox({ box }: { box: DrawnSuper }) {
         {box.tag}
       </b>
       <span className="text-right font-mono text-[14px] leading-tight">
-        <span className="block">
-          {box.kg.toFixed(1)} <span className="text-ink-2">kg</span>
-        </span>
+        <span className="block">{box.kg.toFixed(1)} kg</span>
         <span className="block">
           {box.waterPct === null ? `${box.cappedPct} % capped` : `${box.waterPct.toFixed(1)} % water`}
         </span>

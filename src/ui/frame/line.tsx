@@ -2,7 +2,7 @@
 
 import { CornerDownLeft } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { Understood } from "@/house/line";
 import { send } from "../send";
 
@@ -23,7 +23,7 @@ async function ask(text: string): Promise<Understood> {
 }
 
 /** One input for everything typed or scanned: it says back in words what it understood, and Enter does it. */
-export function Line() {
+export function Line({ children }: { children?: ReactNode }) {
   const router = useRouter();
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState("");
@@ -130,6 +130,7 @@ export function Line() {
         <button type="submit" className="do" data-quiet="" aria-label="Enter">
           <CornerDownLeft size={20} aria-hidden />
         </button>
+        {children}
       </form>
       <output
         id="line-says"

@@ -8,74 +8,79 @@ import type { TapeLine, TapeView } from "@/house/views/frame";
 import { send } from "../send";
 import { remember } from "./remember";
 
-/** The day's entries, newest on top. On narrow screens it is a drawer. */
-export function Tape({ view, who, folded }: { view: TapeView; who: string; folded: boolean }) {
+interface TapeProps {
+  readonly view: TapeView;
+  readonly who: string;
+}
+
+/** The day's entries, newest on top, beside the bench. */
+export function Tape({ view, who, folded }: TapeProps & { folded: boolean }) {
   const router = useRouter();
-  const [drawer, setDrawer] = useState(false);
   const fold = (to: "folded" | "open") => {
     remember("aumbry-tape", to);
     router.refresh();
   };
   return (
-    <>
-      <aside
-        aria-label="The tape"
-        className="hidden min-h-0 border-l border-dashed border-rule bg-shelf min-[901px]:block"
-        style={{ gridArea: "tape" }}
-      >
-        {folded ? (
-          <button
-            type="button"
-            className="flex h-full w-full flex-col items-center gap-3 pt-3"
-            onClick={() => fold("open")}
-          >
-            <ChevronsLeft size={20} aria-hidden />
-            <span className="font-bold [writing-mode:vertical-rl]">Tape</span>
-          </button>
-        ) : (
+    <aside
+      aria-label="The tape"
+      className="hidden min-h-0 border-l border-dashed border-rule bg-shelf min-[901px]:block"
+      style={{ gridArea: "tape" }}
+    >
+      {folded ? (
+        <button
+          type="button"
+          className="flex h-full w-full flex-col items-center gap-3 pt-3"
+          onClick={() => fold("open")}
+        >
+          <ChevronsLeft size={20} aria-hidden />
+          <span className="font-bold [writing-mode:vertical-rl]">Tape</span>
+        </button>
+      ) : (
+        <Lines
+          view={view}
+          who={who}
+          close={
+            <button
+              type="button"
+              className="grid size-12 place-items-center"
+              onClick={() => fold("folded")}
+              aria-label="Fold the tape away"
+            >
+              <ChevronsRight size={20} aria-hidden />
+            </button>
+          }
+        />
+      )}
+    </aside>
+  );
+}
+
+/** The same tape as a drawer, for narrow screens; its handle lies beside the line. */
+export function TapeDrawer({ view, who }: TapeProps) {
+  return (
+    <Dialog.Root>
+      <Dialog.Trigger className="do min-[901px]:hidden!" data-quiet="" aria-label="Open the tape">
+        <ScrollText size={20} aria-hidden />
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed inset-y-0 right-0 z-50 w-[min(340px,92vw)] bg-shelf text-ink"
+        >
+          <Dialog.Title className="sr-only">The tape</Dialog.Title>
           <Lines
             view={view}
             who={who}
             close={
-              <button
-                type="button"
-                className="grid size-12 place-items-center"
-                onClick={() => fold("folded")}
-                aria-label="Fold the tape away"
-              >
-                <ChevronsRight size={20} aria-hidden />
-              </button>
+              <Dialog.Close className="grid size-12 place-items-center" aria-label="Close the tape">
+                <X size={20} aria-hidden />
+              </Dialog.Close>
             }
           />
-        )}
-      </aside>
-      <Dialog.Root open={drawer} onOpenChange={setDrawer}>
-        <Dialog.Trigger
-          className="fixed right-3 bottom-32 z-20 grid size-14 place-items-center rounded-full bg-timber text-on-timber shadow-lg min-[901px]:hidden"
-          aria-label="Open the tape"
-        >
-          <ScrollText size={22} aria-hidden />
-        </Dialog.Trigger>
-        <Dialog.Portal>
-          <Dialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
-          <Dialog.Content
-            aria-describedby={undefined}
-            className="fixed inset-y-0 right-0 z-50 w-[min(340px,92vw)] bg-shelf text-ink"
-          >
-            <Dialog.Title className="sr-only">The tape</Dialog.Title>
-            <Lines
-              view={view}
-              who={who}
-              close={
-                <Dialog.Close className="grid size-12 place-items-center" aria-label="Close the tape">
-                  <X size={20} aria-hidden />
-                </Dialog.Close>
-              }
-            />
-          </Dialog.Content>
-        </Dialog.Portal>
-      </Dialog.Root>
-    </>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
   );
 }
 

@@ -9,7 +9,7 @@ export function Why({ why, label = "Why?" }: { why: WhyData; label?: string }) {
   return (
     <Dialog.Root>
       <Dialog.Trigger
-        className="min-h-12 rounded px-2 text-[15px] font-semibold underline decoration-dotted underline-offset-4"
+        className="min-h-12 justify-self-start rounded px-2 text-[15px] font-semibold underline decoration-dotted underline-offset-4"
         aria-label={`${label} ${why.title}`}
       >
         {label}

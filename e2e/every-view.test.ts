@@ -1,0 +1,103 @@
+import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
+import { expect, ready, test } from "./house";
+
+const VIEWS = [
+  "/",
+  "/yard?do=pull",
+  "/yard?do=supers",
+  "/hot-room?do=stand",
+  "/spin?do=batch",
+  "/spin?do=read",
+  "/settle",
+  "/store",
+  "/bottle?do=lot",
+  "/out?do=send",
+  "/trace",
+  "/trace/batch/1",
+  "/trace/super/13",
+  "/trace/yard/Kiln%20Field",
+  "/set-up",
+];
+
+async function seriousOn(page: Page, url: string, rules?: string[]): Promise<string[]> {
+  await page.goto(url);
+  await ready(page);
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (rules ? axe.withRules(rules) : axe).analyze();
+  const serious = violations.filter((v) => v.impact === "serious" || v.impact === "critical");
+  return serious.map((v) => `${url}: ${v.help}: ${v.nodes.map((n) => n.html.slice(0, 140)).join(" | ")}`);
+}
+
+// The tape is the same beside every bench: it is judged once, on the first view, and folded for the others.
+test("axe finds nothing serious on any view", async ({ ines: page, demoHouse }) => {
+  for (const [i, view] of VIEWS.entries()) {
+    if (i === 1)
+      await page.context().addCookies([{ name: "aumbry-tape", value: "folded", url: demoHouse.url }]);
+    expect(await seriousOn(page, demoHouse.url + view)).toEqual([]);
+  }
+});
+
+test("the lamp theme keeps its contrast on every view", async ({ ines: page, demoHouse }) => {
+  await page.context().addCookies([{ name: "aumbry-theme", value: "lamp", url: demoHouse.url }]);
+  for (const [i, view] of VIEWS.entries()) {
+    if (i === 1)
+      await page.context().addCookies([{ name: "aumbry-tape", value: "folded", url: demoHouse.url }]);
+    expect(await seriousOn(page, demoHouse.url + view, ["color-contrast"])).toEqual([]);
+  }
+});
+
+test("nothing scrolls sideways at 1280, 768 and 390 px", async ({ ines: page, demoHouse }) => {
+  for (const width of [1280, 768, 390]) {
+    await page.setViewportSize({ width, height: 800 });
+    for (const view of VIEWS) {
+      await page.goto(demoHouse.url + view);
+      await ready(page);
+      const over = await page.evaluate(() =>
+        Math.max(
+          document.documentElement.scrollWidth - document.documentElement.clientWidth,
+          ...[...document.querySelectorAll("main")].map((m) => m.scrollWidth - m.clientWidth),
+        ),
+      );
+      expect(over, `${view} at ${width} px`).toBeLessThanOrEqual(0);
+    }
+  }
+});
+
+test("on a phone the tape is a drawer and an entry can be undone from it", async ({ ines: page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.getByRole("button", { name: "Open the tape" }).click();
+  const drawer = page.getByRole("dialog", { name: "The tape" });
+  await drawer.getByRole("button", { name: /Undo: Super 17 weighed back/ }).click();
+  await page.getByRole("button", { name: "Undo it" }).click();
+  await expect(drawer).toContainText("Undone: Super 17 weighed back");
+});
+
+test("an empty house says on every bay what to do first", async ({ page, emptyHouse }) => {
+  for (const [view, says] of [
+    ["/", "Name your house"],
+    ["/yard", "No yard yet"],
+    ["/hot-room", "Supers that must dry"],
+    ["/spin", "A batch is everything spun together"],
+    ["/settle", "Freshly filled pails"],
+    ["/store", "The shelf is empty"],
+    ["/bottle", "No lot yet"],
+    ["/out", "Nothing has left yet"],
+    ["/trace", "No lot yet"],
+  ] as const) {
+    await page.goto(emptyHouse.url + view);
+    await expect(page.getByRole("main")).toContainText(says);
+  }
+});
+
+test("who stands at the tablet is asked before anything is written", async ({ page, demoHouse }) => {
+  await page.goto(`${demoHouse.url}/spin?do=loss`);
+  await ready(page);
+  await page.getByRole("main").getByLabel("Lost").fill("0.2");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("main")).toContainText("Say first who you are");
+  await page.getByLabel("Who is working here").selectOption("Odile");
+  await page.getByRole("button", { name: "Book the loss" }).click();
+  await expect(page.getByRole("main")).toContainText("0.20 kg lost from batch 5: spilt.");
+  await expect(page.getByRole("complementary", { name: "The tape" })).toContainText("Odile");
+});

@@ -1,0 +1,38 @@
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { balances } from "@/core/ledger";
+import { verifyChain } from "@/house/chain";
+import { allMovements } from "@/house/records/fills";
+import { openTestHouse, type TestHouse } from "@/house/testing/test-house";
+import { decisions } from "@/house/views/decisions";
+import { snapshot } from "@/house/views/snapshot";
+import { traceView } from "@/house/views/trace";
+import { loadDemo } from "./load";
+
+let house: TestHouse;
+const NOW = new Date();
+beforeAll(async () => {
+  house = await openTestHouse();
+  expect(await loadDemo(house.db, NOW)).toBe(true);
+});
+afterAll(() => house.close());
+
+describe("the demo house", () => {
+  it("is made once and kept", async () => {
+    expect(await loadDemo(house.db, NOW)).toBe(false);
+    expect(await house.db("live_colony").count("* as n").first()).toEqual({ n: 46 });
+    expect(await verifyChain(house.db)).toMatchObject({ intact: true });
+  });
+
+  it("closes its mass to the gram and has one lot out to four buyers", async () => {
+    expect([...balances(await allMovements(house.db)).values()].reduce((a, b) => a + b, 0)).toBe(0);
+    const { lots } = await snapshot(house.db, NOW);
+    const lime = lots.find((l) => l.honey_kind === "Lime honey");
+    expect(lime).toMatchObject({ grams: 0 });
+    expect((await traceView(house.db, "lot", lime?.code ?? "")).forward.buyers).toHaveLength(4);
+  });
+
+  it("has something to decide today: one stack too wet, one ready, a batch under way", async () => {
+    const list = decisions(await snapshot(house.db, NOW)).map((d) => d.short);
+    expect(list).toEqual(expect.arrayContaining(["stack D too wet", "stack A ready", "3 to weigh back"]));
+  });
+});

@@ -1,0 +1,75 @@
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { openTestHouse, type TestHouse } from "../testing/test-house";
+import { understand } from "./understand";
+import { VERBS } from "./verbs";
+
+let house: TestHouse;
+beforeAll(async () => {
+  house = await openTestHouse();
+  await house.equip();
+  await house.pull(41, 12);
+  await house.pull(42, 12);
+  await house.act("start-batch", { supers: "41" });
+  await house.act("fill-pail", { pail: 1, grossKg: 6.2 });
+});
+afterAll(() => house.close());
+
+const hear = (text: string) => understand(house.db, text, "Ines");
+
+describe("the line", () => {
+  it.each([
+    ["s42 17.6", "read-moisture", "Super 42 reads 17.6 % water."],
+    ["S42 18,5@28", "read-moisture", "Super 42 read 18.5 % at 28 °C, which is 17.8 % water at 20 °C."],
+    ["s42 80bx", "read-moisture", "Super 42 read 80 °Bx at 20 °C, which is 18.3 % water at 20 °C."],
+    ["s42 1.4925", "read-moisture", "Super 42 read 1.4925 at 20 °C, which is 17.6 % water at 20 °C."],
+    ["s42 17.6@28 atc", "read-moisture", "Super 42 reads 17.6 % water."],
+    ["b2 4.2", "fill-pail", "Pail 2 weighs 4.2 kg: 3.0 kg net, batch 1."],
+    ["b2 9.3 lb batch 1", "fill-pail", "3.0 kg net, batch 1."],
+    ["t41 6", "weigh-spun-super", "Super 41 weighed back: 0.8 kg stayed in the comb, 11.2 kg came out."],
+    ["join s42", "add-to-batch", "1 super (42) more in batch 1: 12.0 kg."],
+    ["batch 42", "start-batch", "Batch 2 started: super 42, 12.0 kg."],
+    ["stack b s42", "stand-in-hot-room", "Stack B: super 42 in the hot room, 12.0 kg."],
+    ["pull s43 c2 95% 15.4", "pull-supers", "Super 43 pulled in Kiln Field: 10.2 kg of honey."],
+    ["lot b1 19x250 spring honey", "issue-lot", "19 jars of 250 g, 4.8 kg; 0.25 kg lost."],
+    ["close 1 tipped over", "close-batch", "Batch 1 closed: 5.0 of 12.0 kg in pails, 7.0 kg unexplained."],
+  ])("%s means %s", async (text, command, say) => {
+    const understood = await hear(text);
+    expect(understood).toMatchObject({ kind: "do", command });
+    expect(understood.say).toContain(say);
+  });
+
+  it.each([
+    ["s41", "/trace/super/41"],
+    ["b1", "/trace/pail/1"],
+    ["c2", "/trace/colony/2"],
+    ["batch 1", "/trace/batch/1"],
+    ["store", "/store"],
+  ])("%s opens %s", async (text, href) => {
+    expect(await hear(text)).toMatchObject({ kind: "open", href });
+  });
+
+  it.each([
+    ["b1 26.4", "Pail 1 still holds 5.0 kg"],
+    ["s42 31", "A reading in % water must be between 13 and 25 %, not 31 %."],
+    ["s99 17", "There is no super 99."],
+    ["s99", "Nothing here carries the tag S99."],
+    ["sing a song", "Not understood."],
+    ["b1'; drop table entry; --", "Not understood"],
+  ])("%s is answered in words", async (text, say) => {
+    const understood = await hear(text);
+    expect(understood.kind).toBe("unclear");
+    expect(understood.say + (understood.kind === "unclear" ? understood.hint : "")).toContain(
+      say === "Not understood" ? "" : say,
+    );
+  });
+
+  it("writes nothing while it listens", async () => {
+    const before = await house.db("entry").count("* as n").first();
+    for (const verb of VERBS) await hear(verb.example);
+    expect(await house.db("entry").count("* as n").first()).toEqual(before);
+  });
+
+  it("has every example of the card in its own grammar", () => {
+    for (const verb of VERBS) expect(verb.pattern.test(verb.example), verb.example).toBe(true);
+  });
+});
