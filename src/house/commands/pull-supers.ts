@@ -34,7 +34,8 @@ async function emptied(work: Work, vessel: VesselRow, field: string): Promise<vo
   }
   if (last.kind === "comb") {
     const stay = await stayOfComb(work.tx, last.id);
-    if (stay)
+    // In a closed batch what stayed in the comb is in the remainder already: the super is free.
+    if (stay && stay.closed_by === null)
       refuse(
         "not-weighed-back",
         `Super ${vessel.tag} is still in batch ${stay.batch_number}: weigh it back first.`,

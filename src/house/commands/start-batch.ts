@@ -23,7 +23,7 @@ async function joinSupers(
     if (!comb) {
       const vessel = await oneVessel(work.tx, "super", tag, "supers");
       const stay = await lastStayOf(work.tx, vessel.id);
-      if (stay && stay.spun_entry === null)
+      if (stay && stay.spun_entry === null && stay.closed_by === null)
         refuse("in-a-batch", `Super ${tag} is in batch ${stay.batch_number} already.`, "supers");
       refuse(
         "not-pulled",

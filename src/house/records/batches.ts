@@ -66,6 +66,8 @@ export interface BatchComb {
   readonly yard: string;
   readonly spun_gross_g: number | null;
   readonly spun_entry: number | null;
+  /** The entry that closed its batch. */
+  readonly closed_by: number | null;
 }
 
 const combs = (db: Knex) =>
@@ -76,6 +78,7 @@ const combs = (db: Knex) =>
     .join("live_colony as c", "c.id", "p.colony_id")
     .join("live_yard as y", "y.id", "c.yard_id")
     .leftJoin("live_spun as w", "w.comb_fill_id", "s.fill_id")
+    .leftJoin("live_batch_close as x", "x.batch_id", "s.batch_id")
     .select(
       "s.entry_id",
       "s.batch_id",
@@ -92,6 +95,7 @@ const combs = (db: Knex) =>
       "y.name as yard",
       "w.gross_g as spun_gross_g",
       "w.entry_id as spun_entry",
+      "x.entry_id as closed_by",
     );
 
 export const combsOfBatch = (db: Knex, batchId: number): Promise<BatchComb[]> =>
