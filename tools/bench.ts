@@ -1,0 +1,144 @@
+/**
+ * The table of speeds. Figures are of this machine and this moment: read them as ratios to the budget.
+ * Rows: command round trip, page render with a season in the house, recall over a long ledger.
+ */
+import { randomUUID } from "node:crypto";
+import { performance } from "node:perf_hooks";
+import { mix } from "@/core/ledger";
+import { closeDatabase, database } from "@/db";
+import { movementsOf, reachInDatabase } from "@/house/records/fills";
+
+const base = process.env.BENCH_URL;
+if (!base) throw new Error("Run this through ./aumbry bench.");
+const db = database();
+
+const quantile = (times: readonly number[], q: number): number =>
+  [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * q))] ?? Number.NaN;
+
+async function timed(n: number, work: (i: number) => Promise<unknown>): Promise<number[]> {
+  const times: number[] = [];
+  for (let i = 0; i < n; i++) {
+    const start = performance.now();
+    await work(i);
+    times.push(performance.now() - start);
+  }
+  return times;
+}
+
+const rows: { what: string; p50: number; p95: number; budget: number }[] = [];
+function report(what: string, times: readonly number[], budget: number): void {
+  rows.push({ what, p50: quantile(times, 0.5), p95: quantile(times, 0.95), budget });
+}
+
+async function command(name: string, input: object): Promise<{ output: Record<string, unknown> }> {
+  const response = await fetch(`${base}/api/v1/commands/${name}`, {
+    method: "POST",
+    headers: { "content-type": "application/json", "idempotency-key": randomUUID() },
+    body: JSON.stringify(input),
+  });
+  const answer = await response.json();
+  if (!response.ok) throw new Error(`${name}: ${answer.detail}`);
+  return answer;
+}
+
+/** Bulk rows with the guards off, as a restore would bring them; balances are added up afterwards. */
+async function bulk(sql: string): Promise<void> {
+  await db.transaction(async (tx) => {
+    await tx.raw("set local session_replication_role = replica");
+    await tx.raw(sql);
+  });
+}
+
+/** A season: supers, each pulled ten times, in batches of ten, one pail a batch of the day, one lot a pail. */
+async function season(supers: number, movements: number): Promise<void> {
+  const combs = Math.floor(movements / 2.3);
+  await bulk(`
+    insert into entry select 1000000 + g, 'bench', 'Bench', 'bench', now() - interval '90 days', now(), '{}', '{}', 'bench', null, false, 'bench-' || g, '', 'bench-' || g from generate_series(1, 1) g;
+    insert into vessel (id, entry_id, kind, tag, empty_g, depth, frames) select 1000000 + g, 1000001, 'super', 'X' || g, 5200, 'medium', 10 from generate_series(1, ${supers}) g;
+    insert into vessel (id, entry_id, kind, tag, empty_g, capacity_g) select 3000000 + g, 1000001, 'pail', 'X' || g, 1200, 27000 from generate_series(1, ${Math.ceil(combs / 10)}) g;
+    insert into fill (id, entry_id, kind, vessel_id, colony_id, name, opened_at)
+      select 10000000 + g, 1000001, 'comb', 1000000 + 1 + (g % ${supers}), (select min(id) from colony), 'super X' || (1 + g % ${supers}), now() - interval '80 days' + g * interval '1 minute' / 100 from generate_series(1, ${combs}) g;
+    insert into fill (id, entry_id, kind, name, opened_at) select 20000000 + g, 1000001, 'batch', 'batch ' || (1000 + g), now() - interval '60 days' from generate_series(1, ${Math.ceil(combs / 10)}) g;
+    insert into fill (id, entry_id, kind, vessel_id, name, opened_at) select 30000000 + g, 1000001, 'pail', 3000000 + g, 'pail X' || g, now() - interval '50 days' from generate_series(1, ${Math.ceil(combs / 10)}) g;
+    insert into fill (id, entry_id, kind, name, opened_at) select 40000000 + g, 1000001, 'lot', 'lot BENCH-' || g, now() - interval '30 days' from generate_series(1, ${Math.ceil(combs / 40)}) g;
+    insert into pull (id, entry_id, yard_id, date) select 1000000, 1000001, min(id), current_date from yard;
+    insert into pull_super (entry_id, pull_id, fill_id, vessel_id, colony_id, capped_pct, gross_g) select 1000001, 1000000, id, vessel_id, colony_id, 95, 16000 from fill where kind = 'comb' and id > 10000000;
+    insert into batch (id, entry_id, number, fill_id) select id, 1000001, id - 20000000 + 1000, id from fill where kind = 'batch' and id > 20000000;
+    insert into batch_close (entry_id, batch_id, remainder_g, reason) select 1000001, id, 0, '' from batch where id > 20000000;
+    insert into batch_super (entry_id, batch_id, fill_id) select 1000001, 20000000 + 1 + (f.id - 10000001) / 10, f.id from fill f where kind = 'comb' and id > 10000000;
+    insert into lot (entry_id, fill_id, code, number, year, honey_kind, nominal_g, jars, mean_fill_g, filled_on, best_before)
+      select 1000001, id, 'BENCH-' || (id - 40000000), 90000 + (id - 40000000), 2000, 'Any', 454, 100, 455, current_date, current_date + 700 from fill where kind = 'lot' and id > 40000000;
+    insert into movement (entry_id, from_fill, to_fill, grams, at, kind) select 1000001, (select min(id) from fill where kind = 'colony'), id, 10000, opened_at, 'pull' from fill where kind = 'comb' and id > 10000000;
+    insert into movement (entry_id, from_fill, to_fill, grams, at, kind) select 1000001, id, 20000000 + 1 + (id - 10000001) / 10, 10000, now() - interval '59 days', 'join' from fill where kind = 'comb' and id > 10000000;
+    insert into movement (entry_id, from_fill, to_fill, grams, at, kind) select 1000001, id, id + 10000000, 25000, now() - interval '49 days', 'pail' from fill where kind = 'batch' and id > 20000000;
+    insert into movement (entry_id, from_fill, to_fill, grams, at, kind) select 1000001, id, 40000000 + 1 + (id - 30000001) / 4, 25000, now() - interval '29 days', 'draw' from fill where kind = 'pail' and id > 30000000 and (id % 40) <> 0;
+    insert into fill_balance
+      select f.id, coalesce(sum(m.g), 0), f.kind in ('colony', 'gain') from fill f
+        left join (select to_fill as f, grams as g from movement union all select from_fill, -grams from movement) m on m.f = f.id
+       group by f.id on conflict (fill_id) do update set grams = excluded.grams;
+  `);
+  await db.raw("analyze");
+}
+
+const more = async (rowsWanted: number): Promise<void> => {
+  // The same season over and over under other numbers, until the ledger is as long as asked.
+  const { n } = (await db("movement").count("* as n").first()) as { n: number };
+  const copies = Math.ceil(rowsWanted / n) - 1;
+  for (let c = 1; c <= copies; c++) {
+    await bulk(`
+      insert into fill (id, entry_id, kind, name, opened_at) select id + ${c} * 100000000::bigint, entry_id, kind, name, opened_at from fill where id between 10000000 and 99999999;
+      insert into movement (entry_id, from_fill, to_fill, grams, at, kind)
+        select entry_id, case when from_fill < 10000000 then from_fill else from_fill + ${c} * 100000000::bigint end, to_fill + ${c} * 100000000::bigint, grams, at, kind from movement where to_fill between 10000000 and 99999999;
+    `);
+  }
+  await db.raw("analyze");
+};
+
+await command("set-house", { name: "Bench House", address: "Lane 1", country: "Holmland", lotPrefix: "BH" });
+await command("add-yard", { name: "Bench Yard" });
+await command("add-colonies", { yard: "Bench Yard", tags: "1-10" });
+await command("add-supers", { tags: "1-400", depth: "medium", frames: 10, emptyKg: 5.2 });
+
+const supers = Array.from({ length: 300 }, (_, i) => String(i + 1));
+const pull = (tag: string) =>
+  command("pull-supers", { supers: [{ tag, colony: "1", cappedPct: 95, grossKg: 17 }] });
+await timed(20, (i) => pull(supers[i] as string));
+report("command round trip (pull, over HTTP)", await timed(200, (i) => pull(supers[i + 20] as string)), 40);
+
+console.log("· filling a season: 5,000 supers, 50,000 movements");
+await season(5000, 50_000);
+for (const path of ["/", "/yard", "/spin", "/store", "/bottle"]) {
+  const get = async () => {
+    const response = await fetch(base + path);
+    await response.text();
+    if (!response.ok) throw new Error(`${path} answered ${response.status}`);
+  };
+  await timed(5, get);
+  report(`page ${path}, 5,000 supers and 50,000 movements`, await timed(30, get), 150);
+}
+report("command round trip with that season", await timed(60, (i) => pull(supers[i + 225] as string)), 40);
+
+console.log("· making the ledger longer: 1,000,000 movements");
+await more(1_000_000);
+const recall = async (i: number) => {
+  const lot = 40_000_001 + ((i * 37) % 500);
+  const back = await reachInDatabase(db, [lot], "back");
+  const forward = await reachInDatabase(db, [lot], "forward");
+  const moves = await movementsOf(
+    db,
+    back.filter((f) => f >= 10_000_000),
+  );
+  if (mix(moves).get(lot)?.receivedGrams !== 100_000 || back.length < 40 || forward.length < 1)
+    throw new Error(`The recall of ${lot} is wrong.`);
+};
+await timed(3, recall);
+report("recall of a lot over 1,000,000 movements", await timed(25, recall), 250);
+
+console.log(
+  `\n${"what".padEnd(58)}${"p50 ms".padStart(9)}${"p95 ms".padStart(9)}${"budget".padStart(9)}${"of it".padStart(8)}`,
+);
+for (const r of rows)
+  console.log(
+    `${r.what.padEnd(58)}${r.p50.toFixed(1).padStart(9)}${r.p95.toFixed(1).padStart(9)}${String(r.budget).padStart(9)}${`${Math.round((r.p95 / r.budget) * 100)} %`.padStart(8)}`,
+  );
+await closeDatabase();
