@@ -122,13 +122,15 @@ console.log("· making the ledger longer: 1,000,000 movements");
 await more(1_000_000);
 const recall = async (i: number) => {
   const lot = 40_000_001 + ((i * 37) % 500);
+  // Every tenth lot's last pail was left on the shelf.
+  const grams = lot % 10 === 0 ? 75_000 : 100_000;
   const back = await reachInDatabase(db, [lot], "back");
   const forward = await reachInDatabase(db, [lot], "forward");
   const moves = await movementsOf(
     db,
     back.filter((f) => f >= 10_000_000),
   );
-  if (mix(moves).get(lot)?.receivedGrams !== 100_000 || back.length < 40 || forward.length < 1)
+  if (mix(moves).get(lot)?.receivedGrams !== grams || back.length < 30 || forward.length < 1)
     throw new Error(`The recall of ${lot} is wrong.`);
 };
 await timed(3, recall);

@@ -60,6 +60,24 @@ export function Panel({
   );
 }
 
+/** The way to older rows of a long list. */
+export function Older({
+  base,
+  before,
+  name = "before",
+}: {
+  base: string;
+  before: number | null;
+  name?: string;
+}) {
+  if (before === null) return null;
+  return (
+    <Link className="do mt-3" data-quiet="" href={`${base}?${name}=${before}`}>
+      Older
+    </Link>
+  );
+}
+
 /** A short caution at the step it belongs to. */
 export function Caution({ children }: { children: ReactNode }) {
   return (

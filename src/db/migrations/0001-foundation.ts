@@ -173,6 +173,7 @@ export async function up(db: Knex): Promise<void> {
     create index movement_from on movement (from_fill);
     create index movement_to on movement (to_fill);
     create index movement_entry on movement (entry_id);
+    create index movement_at on movement (at);
 
     -- What stands in each fill, kept by the trigger below; only sources may go under nothing.
     create table fill_balance (
@@ -181,6 +182,9 @@ export async function up(db: Knex): Promise<void> {
       is_source boolean not null,
       constraint fill_never_negative check (is_source or grams >= 0)
     );
+
+    -- What stands in the house is little beside all that ever did.
+    create index fill_balance_held on fill_balance (fill_id) where grams > 0 and not is_source;
 
     create function fill_opens() returns trigger language plpgsql as $$
     begin

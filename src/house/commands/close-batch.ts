@@ -4,7 +4,7 @@ import { formatKgFromG } from "@/core/units";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { count, note } from "../fields";
-import { combsOfBatch, openBatch } from "../records/batches";
+import { combsOfBatches, openBatch } from "../records/batches";
 import { movementsOf } from "../records/fills";
 
 /** A remainder above this share of what came in asks for a reason. */
@@ -20,7 +20,7 @@ export const closeBatch = defineCommand({
     const batch = await openBatch(work.tx, input.batch);
     const account = batchAccount(batch.fill_id, await movementsOf(work.tx, [batch.fill_id]));
     const share = account.inGrams > 0 ? account.remainderGrams / account.inGrams : 0;
-    const notBack = (await combsOfBatch(work.tx, batch.id)).filter((c) => c.spun_entry === null).length;
+    const notBack = (await combsOfBatches(work.tx, [batch.id])).filter((c) => c.spun_entry === null).length;
     if (share > REMAINDER_NEEDS_REASON && input.reason === "") {
       const hint =
         notBack > 0 ? ` ${notBack === 1 ? "One super is" : `${notBack} supers are`} not weighed back.` : "";

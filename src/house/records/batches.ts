@@ -17,7 +17,15 @@ const batches = (db: Knex) =>
     .leftJoin("live_batch_close as c", "c.batch_id", "b.id")
     .select("b.*", "c.entry_id as closed_by", "f.opened_at as started_at");
 
-export const allBatches = (db: Knex): Promise<BatchRow[]> => batches(db).orderBy("b.number", "desc");
+/** One page of batches, newest first, older than `before` when that is given. */
+export function recentBatches(db: Knex, limit: number, before?: number): Promise<BatchRow[]> {
+  const query = batches(db).orderBy("b.number", "desc").limit(limit);
+  return before === undefined ? query : query.where("b.number", "<", before);
+}
+export const batchesOfFills = (db: Knex, fillIds: readonly number[]): Promise<BatchRow[]> =>
+  batches(db)
+    .whereIn("b.fill_id", [...fillIds])
+    .orderBy("b.number");
 export const openBatches = (db: Knex): Promise<BatchRow[]> =>
   batches(db).whereNull("c.id").orderBy("b.number");
 
@@ -98,8 +106,12 @@ const combs = (db: Knex) =>
       "x.entry_id as closed_by",
     );
 
-export const combsOfBatch = (db: Knex, batchId: number): Promise<BatchComb[]> =>
-  combs(db).where("s.batch_id", batchId).orderBy("s.id");
+export const combsOfBatches = (db: Knex, batchIds: readonly number[]): Promise<BatchComb[]> =>
+  batchIds.length === 0
+    ? Promise.resolve([])
+    : combs(db)
+        .whereIn("s.batch_id", [...batchIds])
+        .orderBy("s.id");
 
 /** The newest stay of a super in a batch. */
 export const lastStayOf = (db: Knex, vesselId: number): Promise<BatchComb | undefined> =>

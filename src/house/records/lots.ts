@@ -27,7 +27,15 @@ const lots = (db: Knex) =>
       db.raw("coalesce((select sum(p.jars) from live_parcel p where p.lot_id = l.id), 0)::int as jars_out"),
     );
 
-export const allLots = (db: Knex): Promise<LotRow[]> => lots(db).orderBy("l.id", "desc");
+/** Lots with jars still in the house, newest first. */
+export const lotsHere = (db: Knex): Promise<LotRow[]> =>
+  lots(db).where("b.grams", ">", 0).where("b.is_source", false).orderBy("l.id", "desc");
+
+/** One page of all lots, newest first, older than `before` when that is given. */
+export function recentLots(db: Knex, limit: number, before?: number): Promise<LotRow[]> {
+  const query = lots(db).orderBy("l.id", "desc").limit(limit);
+  return before === undefined ? query : query.where("l.id", "<", before);
+}
 
 const bare = (code: string): string => code.toUpperCase().replace(/[-\s]/g, "");
 
@@ -57,12 +65,15 @@ export interface ParcelRow {
   readonly grams: number;
 }
 
-export const allParcels = (db: Knex): Promise<ParcelRow[]> =>
+/** One page of what has left, newest first. */
+export const recentParcels = (db: Knex, limit: number, before?: number): Promise<ParcelRow[]> =>
   db("live_parcel as p")
     .join("live_lot as l", "l.id", "p.lot_id")
     .join("buyer as y", "y.id", "p.buyer_id")
     .join("fill_balance as b", "b.fill_id", "p.fill_id")
+    .modify((q) => before !== undefined && q.where("p.id", "<", before))
     .orderBy("p.id", "desc")
+    .limit(limit)
     .select("p.*", "y.name as buyer", "l.code", "l.honey_kind", "l.nominal_g", "b.grams");
 
 export const buyers = (db: Knex): Promise<{ id: number; entry_id: number; name: string }[]> =>

@@ -58,7 +58,7 @@ const pulled = (db: Knex) =>
 
 /** Supers that still hold their honey: not yet in a batch. */
 export const waitingCombs = (db: Knex): Promise<PulledComb[]> =>
-  pulled(db).where("b.grams", ">", 0).orderByRaw("length(v.tag), v.tag");
+  pulled(db).where("b.grams", ">", 0).where("b.is_source", false).orderByRaw("length(v.tag), v.tag");
 export const combsNamed = (db: Knex, fillIds: readonly number[]): Promise<PulledComb[]> =>
   pulled(db).whereIn("p.fill_id", [...fillIds]);
 export const combsOfSuper = (db: Knex, vesselId: number): Promise<PulledComb[]> =>

@@ -4,10 +4,10 @@ import type { Knex } from "knex";
 import { type BatchAccount, batchAccount } from "@/core/ledger";
 import { judgeWater } from "@/core/moisture";
 import { whenIn } from "../clock";
-import { allBatches, type BatchComb, type BatchRow, combsOfBatch } from "../records/batches";
+import { type BatchComb, type BatchRow, combsOfBatches, openBatches } from "../records/batches";
 import { movementsOf } from "../records/fills";
 import { type House, houseNow } from "../records/house";
-import { allLots, type LotRow } from "../records/lots";
+import { type LotRow, lotsHere } from "../records/lots";
 import { type PulledComb, waitingCombs } from "../records/pulls";
 import { type ReadingRow, readingsOf } from "../records/readings";
 
@@ -42,8 +42,8 @@ export interface Snapshot {
   readonly now: Date;
   readonly waiting: readonly WaitingSuper[];
   readonly openBatches: readonly BatchState[];
-  readonly batches: readonly BatchRow[];
   readonly pails: readonly PailState[];
+  /** Lots with jars still here. */
   readonly lots: readonly LotRow[];
   readonly sentGrams: number;
   readonly equipment: { yards: number; colonies: number; supers: number; pails: number };
@@ -84,11 +84,15 @@ function waterOfBatch(
   return judgeWater(weighted, { targetPct: house.target_pct, limitPct: house.limit_pct });
 }
 
-const grouped = (readings: readonly ReadingRow[]): Map<number, ReadingRow[]> => {
-  const map = new Map<number, ReadingRow[]>();
-  for (const r of readings) map.set(r.fill_id, [...(map.get(r.fill_id) ?? []), r]);
+function grouped<T>(list: readonly T[], keyOf: (item: T) => number): Map<number, T[]> {
+  const map = new Map<number, T[]>();
+  for (const item of list) {
+    const known = map.get(keyOf(item));
+    if (known) known.push(item);
+    else map.set(keyOf(item), [item]);
+  }
   return map;
-};
+}
 
 interface PailRow {
   fill_id: number;
@@ -130,12 +134,12 @@ async function equipmentCounts(db: Knex): Promise<Snapshot["equipment"]> {
 }
 
 export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
-  const [house, combs, batches, pailRows, lots, sent, equipment] = await Promise.all([
+  const [house, combs, open, pailRows, lots, sent, equipment] = await Promise.all([
     houseNow(db),
     waitingCombs(db),
-    allBatches(db),
+    openBatches(db),
     pailsHolding(db),
-    allLots(db),
+    lotsHere(db),
     db("fill_balance as b")
       .join("live_fill as f", "f.id", "b.fill_id")
       .where("f.kind", "parcel")
@@ -143,17 +147,13 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       .first(),
     equipmentCounts(db),
   ]);
-  const open = batches.filter((b) => b.closed_by === null);
   const wanted = new Map<number, number>([
     ...open.map((b): [number, number] => [b.id, b.fill_id]),
     ...pailRows.map((p): [number, number] => [p.batch_id, p.batch_fill]),
   ]);
-  const combsByBatch = new Map(
-    await Promise.all(
-      [...wanted.keys()].map(async (id): Promise<[number, BatchComb[]]> => [id, await combsOfBatch(db, id)]),
-    ),
-  );
-  const combFills = [...combsByBatch.values()].flat().map((c) => c.comb_fill);
+  const stays = await combsOfBatches(db, [...wanted.keys()]);
+  const combsByBatch = grouped(stays, (c) => c.batch_id);
+  const combFills = stays.map((c) => c.comb_fill);
   const [readings, movements] = await Promise.all([
     readingsOf(db, [
       ...combs.map((c) => c.fill_id),
@@ -166,7 +166,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       open.map((b) => b.fill_id),
     ),
   ]);
-  const byFill = grouped(readings);
+  const byFill = grouped(readings, (r) => r.fill_id);
   const judged = (list: readonly ReadingRow[], massKg: number) =>
     judgeWater(
       list.map((r) => asWeighted(r, massKg, house.zone, now)),
@@ -190,7 +190,6 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       account: batchAccount(b.fill_id, movements),
       water: batchWater.get(b.id) ?? unread,
     })),
-    batches,
     pails: pailRows.map((p) => {
       const own = byFill.get(p.fill_id) ?? [];
       return {

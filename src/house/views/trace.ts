@@ -5,7 +5,7 @@ import { type BatchAccount, batchAccount, type Movement, mix, standing } from "@
 import { clockIn, writtenDay } from "../clock";
 import { Refusal } from "../errors";
 import { plural } from "../ranges";
-import { allBatches, oneBatch } from "../records/batches";
+import { batchesOfFills, oneBatch } from "../records/batches";
 import { maybeColony, maybeVessel, maybeYard } from "../records/equipment";
 import { type FillKind, movementsOf, reachInDatabase } from "../records/fills";
 import { houseNow } from "../records/house";
@@ -392,7 +392,7 @@ export async function traceView(db: Knex, kind: TraceKind, name: string): Promis
   });
 
   const batchFills = new Set([...backFills, ...forwardFills].filter((id) => fills.get(id)?.kind === "batch"));
-  const batchRows = (await allBatches(db)).filter((b) => batchFills.has(b.fill_id));
+  const batchRows = await batchesOfFills(db, [...batchFills]);
   const batchMoves = await movementsOf(db, [...batchFills]);
   const count = (ids: readonly number[], wanted: FillKind) =>
     ids.filter((id) => fills.get(id)?.kind === wanted).length;

@@ -6,8 +6,6 @@ import type { Snapshot } from "./snapshot";
 
 export interface YardView {
   readonly today: string;
-  /** Enough is set up to record a pull. */
-  readonly ready: boolean;
   readonly yards: readonly {
     name: string;
     note: string;
@@ -16,31 +14,47 @@ export interface YardView {
     kg: string;
     kgPerColony: string;
   }[];
+}
+
+export interface PullSheetView {
+  readonly yards: readonly string[];
   readonly colonyTags: readonly string[];
   readonly emptyKgBySuper: Readonly<Record<string, number>>;
 }
 
+/** What the pull sheet offers and works with; null while a yard, colonies or supers are still to be set up. */
+export async function pullSheetView(db: Knex): Promise<PullSheetView | null> {
+  const [places, hives, boxes] = await Promise.all([yards(db), colonies(db), vessels(db, "super")]);
+  if (places.length === 0 || hives.length === 0 || boxes.length === 0) return null;
+  return {
+    yards: places.map((y) => y.name),
+    colonyTags: hives.map((c) => c.tag),
+    emptyKgBySuper: Object.fromEntries(boxes.map((v) => [v.tag, v.empty_g / 1000])),
+  };
+}
+
+/** The yards with what they gave since New Year: honey as weighed in, gross less the super's empty weight. */
 export async function yardView(db: Knex, s: Pick<Snapshot, "house" | "now">): Promise<YardView> {
   const today = dayIn(s.house.zone, s.now);
-  const [places, hives, boxes, gave] = await Promise.all([
+  const [places, hives, gave] = await Promise.all([
     yards(db),
     colonies(db),
-    vessels(db, "super"),
-    db("live_pull_super as p")
-      .join("live_pull as u", "u.id", "p.pull_id")
-      .join("movement as m", (j) => j.on("m.to_fill", "p.fill_id").andOnVal("m.kind", "pull"))
+    db("live_pull as u")
+      .join("live_pull_super as p", "p.pull_id", "u.id")
+      .join("vessel as v", "v.id", "p.vessel_id")
       .where("u.date", ">=", `${today.slice(0, 4)}-01-01`)
       .groupBy("u.yard_id")
-      .select("u.yard_id")
-      .count("* as supers")
-      .sum("m.grams as grams"),
+      .select(
+        "u.yard_id",
+        db.raw("count(*)::int as supers"),
+        db.raw("sum(p.gross_g - v.empty_g)::bigint as grams"),
+      ),
   ]);
   const byYard = new Map(
-    gave.map((g) => [Number(g.yard_id), { supers: Number(g.supers), grams: Number(g.grams) }]),
+    gave.map((g) => [g.yard_id as number, { supers: g.supers as number, grams: g.grams as number }]),
   );
   return {
     today,
-    ready: places.length > 0 && hives.length > 0 && boxes.length > 0,
     yards: places.map((y) => {
       const own = hives.filter((c) => c.yard_id === y.id).length;
       const { supers = 0, grams = 0 } = byYard.get(y.id) ?? {};
@@ -53,7 +67,5 @@ export async function yardView(db: Knex, s: Pick<Snapshot, "house" | "now">): Pr
         kgPerColony: own > 0 ? formatKgFromG(grams / own) : "–",
       };
     }),
-    colonyTags: hives.map((c) => c.tag),
-    emptyKgBySuper: Object.fromEntries(boxes.map((v) => [v.tag, v.empty_g / 1000])),
   };
 }

@@ -1,6 +1,7 @@
 "use client";
 
 import { ChevronsLeft, ChevronsRight, ScrollText, Undo2, X } from "lucide-react";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
@@ -87,7 +88,6 @@ export function TapeDrawer({ view, who }: TapeProps) {
 function Lines({ view, who, close }: { view: TapeView; who: string; close: React.ReactNode }) {
   const router = useRouter();
   const known = view.crew.some((c) => c.name.toLowerCase() === who.toLowerCase());
-  let day = "";
   return (
     <div className="flex h-full flex-col">
       <div className="flex items-center justify-between pl-3.5">
@@ -125,19 +125,32 @@ function Lines({ view, who, close }: { view: TapeView; who: string; close: React
             Nothing entered yet. Every entry will stand here, with who, when and how many kilograms.
           </li>
         )}
-        {view.lines.map((line) => {
-          const newDay = line.day !== day;
-          day = line.day;
-          return (
-            <li key={line.id}>
-              {newDay && <p className="pt-3 font-sans text-[13px] font-bold text-ink-2">{line.day}</p>}
-              <Entry line={line} />
-            </li>
-          );
-        })}
+        <TapeEntries lines={view.lines} />
+        {view.more !== null && (
+          <li>
+            <Link
+              href={`/tape?before=${view.more}`}
+              className="flex min-h-12 items-center font-sans font-semibold"
+            >
+              Older entries
+            </Link>
+          </li>
+        )}
       </ol>
     </div>
   );
+}
+
+/** Entries with a line for every new day. */
+export function TapeEntries({ lines }: { lines: readonly TapeLine[] }) {
+  return lines.map((line, i) => (
+    <li key={line.id}>
+      {line.day !== lines[i - 1]?.day && (
+        <p className="pt-3 font-sans text-[13px] font-bold text-ink-2">{line.day}</p>
+      )}
+      <Entry line={line} />
+    </li>
+  ));
 }
 
 type Undoing = { step: "asking" } | { step: "sending" } | { step: "refused"; message: string };

@@ -3,8 +3,10 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
 import { whenIn, writtenDay } from "@/house/clock";
+import { houseDatabase } from "@/house/door";
 import { decisions, settledAt } from "@/house/views/decisions";
-import { Caution, Doings, Lead, Panel } from "@/ui/bench";
+import { keyFrom, lotsPage } from "@/house/views/lists";
+import { Caution, Doings, Lead, Older, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
 import { FillJars } from "@/ui/fill-jars";
@@ -15,10 +17,11 @@ export const metadata: Metadata = { title: "Bottle" };
 export default async function Bottle({
   searchParams,
 }: {
-  searchParams: Promise<{ do?: string; pails?: string }>;
+  searchParams: Promise<{ do?: string; pails?: string; before?: string }>;
 }) {
   const s = await houseAsItStands();
   const search = await searchParams;
+  const lots = await lotsPage(houseDatabase(), keyFrom(search.before));
   const here = s.lots.reduce((n, l) => n + l.jars - l.jars_out, 0);
   const warningOf = (p: (typeof s.pails)[number]): string | null => {
     const ready = settledAt(s, p);
@@ -43,7 +46,7 @@ export default async function Bottle({
         <>
           <FillJars
             chosen={(search.pails ?? "").split(",").filter((t) => t !== "")}
-            kinds={[...new Set(s.lots.map((l) => l.honey_kind))]}
+            kinds={[...new Set(lots.rows.map((l) => l.honey_kind))]}
             pails={s.pails.map((p) => ({
               tag: p.tag,
               kg: p.grams / 1000,
@@ -59,7 +62,7 @@ export default async function Bottle({
         </>
       )}
       <Panel title="Lots" className="mt-4">
-        {s.lots.length === 0 ? (
+        {lots.rows.length === 0 ? (
           <p className="text-ink-2">
             No lot yet. A lot is jars filled from one source under one code; its labels print from here.
           </p>
@@ -85,7 +88,7 @@ export default async function Bottle({
                 </tr>
               </thead>
               <tbody>
-                {s.lots.map((l) => (
+                {lots.rows.map((l) => (
                   <tr key={l.id}>
                     <th scope="row" className="whitespace-nowrap">
                       <Link href={`/trace/lot/${l.code}`}>{l.code}</Link>
@@ -117,6 +120,7 @@ export default async function Bottle({
                 ))}
               </tbody>
             </table>
+            <Older base="/bottle" before={lots.older} />
           </div>
         )}
       </Panel>

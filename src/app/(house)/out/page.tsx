@@ -4,8 +4,8 @@ import { formatKgFromG } from "@/core/units";
 import { writtenDay } from "@/house/clock";
 import { houseDatabase } from "@/house/door";
 import { decisions } from "@/house/views/decisions";
-import { outView } from "@/house/views/out";
-import { Doings, Lead, Panel } from "@/ui/bench";
+import { buyerNames, keyFrom, parcelsPage } from "@/house/views/lists";
+import { Doings, Lead, Older, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
@@ -16,18 +16,21 @@ export const metadata: Metadata = { title: "Out" };
 export default async function Out({
   searchParams,
 }: {
-  searchParams: Promise<{ do?: string; lot?: string }>;
+  searchParams: Promise<{ do?: string; lot?: string; before?: string }>;
 }) {
   const s = await houseAsItStands();
   const search = await searchParams;
-  const view = await outView(houseDatabase());
+  const [parcels, buyers] = await Promise.all([
+    parcelsPage(houseDatabase(), keyFrom(search.before)),
+    buyerNames(houseDatabase()),
+  ]);
   const here = s.lots.filter((l) => l.jars > l.jars_out);
   return (
     <>
       <Lead title="Out">
         <Figure
           value={formatKgFromG(s.sentGrams)}
-          unit={`kg sent to ${view.buyers.length} buyer${view.buyers.length === 1 ? "" : "s"}`}
+          unit={`kg sent to ${buyers.length} buyer${buyers.length === 1 ? "" : "s"}`}
           tone="mass"
         />
       </Lead>
@@ -54,12 +57,12 @@ export default async function Out({
               span: 3,
             },
             { name: "jars", label: "Jars", kind: "figure", span: 1 },
-            { name: "buyer", label: "Buyer", offers: view.buyers, placeholder: "Harbour Deli", span: 3 },
+            { name: "buyer", label: "Buyer", offers: buyers, placeholder: "Harbour Deli", span: 3 },
           ]}
         />
       )}
       <Panel title="What has left" className="mt-4">
-        {view.parcels.length === 0 ? (
+        {parcels.rows.length === 0 ? (
           <p className="text-ink-2">
             Nothing has left yet. Every parcel is kept with its lot and buyer, so that a recall takes seconds.
           </p>
@@ -81,7 +84,7 @@ export default async function Out({
                 </tr>
               </thead>
               <tbody>
-                {view.parcels.map((p) => (
+                {parcels.rows.map((p) => (
                   <tr key={p.id}>
                     <th scope="row">{p.buyer}</th>
                     <td className="whitespace-nowrap">
@@ -95,6 +98,7 @@ export default async function Out({
                 ))}
               </tbody>
             </table>
+            <Older base="/out" before={parcels.older} />
           </div>
         )}
       </Panel>

@@ -2,7 +2,9 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
 import { shortDayIn, writtenDay } from "@/house/clock";
-import { Lead, Panel } from "@/ui/bench";
+import { houseDatabase } from "@/house/door";
+import { batchesPage, keyFrom, lotsPage } from "@/house/views/lists";
+import { Lead, Older, Panel } from "@/ui/bench";
 import { OpenThing } from "@/ui/open-thing";
 import { houseAsItStands } from "../../read";
 
@@ -10,8 +12,17 @@ export const metadata: Metadata = { title: "Trace" };
 
 const LINK = "flex min-h-12 flex-wrap items-center justify-between gap-x-4 border-b border-rule no-underline";
 
-export default async function Trace() {
+export default async function Trace({
+  searchParams,
+}: {
+  searchParams: Promise<{ lots?: string; batches?: string }>;
+}) {
   const s = await houseAsItStands();
+  const search = await searchParams;
+  const [lots, batches] = await Promise.all([
+    lotsPage(houseDatabase(), keyFrom(search.lots)),
+    batchesPage(houseDatabase(), keyFrom(search.batches)),
+  ]);
   return (
     <>
       <Lead title="Trace">
@@ -20,8 +31,8 @@ export default async function Trace() {
       <OpenThing />
       <div className="mt-4 grid gap-4 lg:grid-cols-2">
         <Panel title="Lots">
-          {s.lots.length === 0 && <p className="text-ink-2">No lot yet.</p>}
-          {s.lots.map((l) => (
+          {lots.rows.length === 0 && <p className="text-ink-2">No lot yet.</p>}
+          {lots.rows.map((l) => (
             <Link key={l.id} className={LINK} href={`/trace/lot/${l.code}`}>
               <b className="font-mono">{l.code}</b>
               <span>
@@ -30,10 +41,11 @@ export default async function Trace() {
               <span className="text-ink-2">{writtenDay(l.filled_on)}</span>
             </Link>
           ))}
+          <Older base="/trace" name="lots" before={lots.older} />
         </Panel>
         <Panel title="Batches">
-          {s.batches.length === 0 && <p className="text-ink-2">No batch yet.</p>}
-          {s.batches.map((b) => (
+          {batches.rows.length === 0 && <p className="text-ink-2">No batch yet.</p>}
+          {batches.rows.map((b) => (
             <Link key={b.id} className={LINK} href={`/trace/batch/${b.number}`}>
               <b>Batch {b.number}</b>
               <span>
@@ -44,6 +56,7 @@ export default async function Trace() {
               <span className="text-ink-2">{shortDayIn(s.house.zone, b.started_at)}</span>
             </Link>
           ))}
+          <Older base="/trace" name="batches" before={batches.older} />
         </Panel>
       </div>
     </>

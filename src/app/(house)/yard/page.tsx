@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { houseDatabase } from "@/house/door";
 import { decisions, stacksOf } from "@/house/views/decisions";
-import { yardView } from "@/house/views/yard";
+import { pullSheetView, yardView } from "@/house/views/yard";
 import { Caution, Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { CommandForm } from "@/ui/fields/command-form";
@@ -24,6 +24,7 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
   const s = await houseAsItStands();
   const open = (await searchParams).do;
   const view = await yardView(houseDatabase(), s);
+  const sheet = open === "pull" ? await pullSheetView(houseDatabase()) : null;
   const { intake } = stacksOf(s.waiting);
   const yards = view.yards.map((y) => ({ value: y.name, label: y.name }));
   return (
@@ -40,21 +41,16 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
         none={view.yards.length === 0 ? "Set up a yard first." : "Nothing waits at the intake."}
       />
       <Doings bay="/yard" list={DOINGS} open={open} />
-      {open === "pull" && view.ready && (
+      {sheet && (
         <>
-          <PullSheet
-            yards={view.yards.map((y) => y.name)}
-            today={view.today}
-            emptyKgBySuper={view.emptyKgBySuper}
-            colonyTags={view.colonyTags}
-          />
+          <PullSheet {...sheet} today={view.today} />
           <Caution>
             a full ten-frame super weighs 30 to 40 kg: carry it in two or with a barrow. Stings: keep a phone
             and the adrenaline plan at hand.
           </Caution>
         </>
       )}
-      {open === "pull" && !view.ready && (
+      {open === "pull" && !sheet && (
         <p className="panel">
           A pull needs a yard with colonies, and supers with their empty weight. Add those first.
         </p>
