@@ -72,8 +72,8 @@ async function season(supers: number, movements: number): Promise<void> {
     insert into movement (entry_id, from_fill, to_fill, grams, at, kind) select 1000001, id, 20000000 + 1 + (id - 10000001) / 10, 10000, now() - interval '59 days', 'join' from fill where kind = 'comb' and id > 10000000;
     insert into movement (entry_id, from_fill, to_fill, grams, at, kind) select 1000001, id, id + 10000000, 25000, now() - interval '49 days', 'pail' from fill where kind = 'batch' and id > 20000000;
     insert into movement (entry_id, from_fill, to_fill, grams, at, kind) select 1000001, id, 40000000 + 1 + (id - 30000001) / 4, 25000, now() - interval '29 days', 'draw' from fill where kind = 'pail' and id > 30000000 and (id % 40) <> 0;
-    insert into fill_balance
-      select f.id, coalesce(sum(m.g), 0), f.kind in ('colony', 'gain') from fill f
+    insert into fill_balance (fill_id, grams, kind)
+      select f.id, coalesce(sum(m.g), 0), f.kind from fill f
         left join (select to_fill as f, grams as g from movement union all select from_fill, -grams from movement) m on m.f = f.id
        group by f.id on conflict (fill_id) do update set grams = excluded.grams;
   `);

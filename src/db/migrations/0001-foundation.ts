@@ -179,16 +179,16 @@ export async function up(db: Knex): Promise<void> {
     create table fill_balance (
       fill_id bigint primary key references fill,
       grams bigint not null,
-      is_source boolean not null,
-      constraint fill_never_negative check (is_source or grams >= 0)
+      kind text not null,
+      constraint fill_never_negative check (grams >= 0 or kind in ('colony', 'gain'))
     );
 
     -- What stands in the house is little beside all that ever did.
-    create index fill_balance_held on fill_balance (fill_id) where grams > 0 and not is_source;
+    create index fill_balance_held on fill_balance (kind, fill_id) where grams > 0;
 
     create function fill_opens() returns trigger language plpgsql as $$
     begin
-      insert into fill_balance values (new.id, 0, new.kind in ('colony', 'gain'));
+      insert into fill_balance (fill_id, kind, grams) values (new.id, new.kind, 0);
       return null;
     end $$;
     create trigger fill_opens after insert on fill for each row execute function fill_opens();

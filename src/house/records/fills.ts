@@ -15,16 +15,12 @@ export interface FillRow {
 
 export async function gramsIn(db: Knex, fillId: number): Promise<{ grams: number; isSource: boolean }> {
   const row = await db("fill_balance").where({ fill_id: fillId }).first();
-  return { grams: row?.grams ?? 0, isSource: row?.is_source ?? false };
+  return { grams: row?.grams ?? 0, isSource: row?.kind === "colony" || row?.kind === "gain" };
 }
 
-/** Grams in several fills. */
-export async function gramsInAll(db: Knex, fillIds: readonly number[]): Promise<Map<number, number>> {
-  const rows = await db("fill_balance")
-    .whereIn("fill_id", [...fillIds])
-    .select("fill_id", "grams");
-  return new Map(rows.map((r) => [r.fill_id, r.grams]));
-}
+/** Fills of a kind that hold something now. */
+export const fillsHolding = (db: Knex, kind: FillKind): Promise<number[]> =>
+  db("fill_balance").where({ kind }).where("grams", ">", 0).orderBy("fill_id").pluck("fill_id");
 
 export interface HeldFill extends FillRow {
   readonly grams: number;

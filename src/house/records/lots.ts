@@ -29,7 +29,7 @@ const lots = (db: Knex) =>
 
 /** Lots with jars still in the house, newest first. */
 export const lotsHere = (db: Knex): Promise<LotRow[]> =>
-  lots(db).where("b.grams", ">", 0).where("b.is_source", false).orderBy("l.id", "desc");
+  lots(db).where("b.grams", ">", 0).where("b.kind", "lot").orderBy("l.id", "desc");
 
 /** One page of all lots, newest first, older than `before` when that is given. */
 export function recentLots(db: Knex, limit: number, before?: number): Promise<LotRow[]> {

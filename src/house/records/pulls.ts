@@ -1,4 +1,5 @@
 import type { Knex } from "knex";
+import { fillsHolding } from "./fills";
 
 /** A comb as pulled: one charge of a super from one colony on one day. */
 export interface PulledComb {
@@ -56,9 +57,14 @@ const pulled = (db: Knex) =>
       "s.stack",
     );
 
-/** Supers that still hold their honey: not yet in a batch. */
-export const waitingCombs = (db: Knex): Promise<PulledComb[]> =>
-  pulled(db).where("b.grams", ">", 0).where("b.is_source", false).orderByRaw("length(v.tag), v.tag");
+/**
+ * Supers that still hold their honey: not yet in a batch. Asked in two steps: few of a season's combs are
+ * waiting, and the ids lead straight to them.
+ */
+export async function waitingCombs(db: Knex): Promise<PulledComb[]> {
+  const ids = await fillsHolding(db, "comb");
+  return pulled(db).whereIn("p.fill_id", ids).orderByRaw("length(v.tag), v.tag");
+}
 export const combsNamed = (db: Knex, fillIds: readonly number[]): Promise<PulledComb[]> =>
   pulled(db).whereIn("p.fill_id", [...fillIds]);
 export const combsOfSuper = (db: Knex, vesselId: number): Promise<PulledComb[]> =>

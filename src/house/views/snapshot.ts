@@ -111,7 +111,7 @@ const pailsHolding = (db: Knex): Promise<PailRow[]> =>
     .join("vessel as v", "v.id", "f.vessel_id")
     .join("movement as m", (j) => j.on("m.to_fill", "f.id").andOnVal("m.kind", "pail"))
     .join("live_batch as t", "t.fill_id", "m.from_fill")
-    .where("f.kind", "pail")
+    .where("b.kind", "pail")
     .where("b.grams", ">", 0)
     .orderByRaw("length(v.tag), v.tag")
     .select(
@@ -140,11 +140,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     openBatches(db),
     pailsHolding(db),
     lotsHere(db),
-    db("fill_balance as b")
-      .join("live_fill as f", "f.id", "b.fill_id")
-      .where("f.kind", "parcel")
-      .sum("b.grams as g")
-      .first(),
+    db("fill_balance").where({ kind: "parcel" }).where("grams", ">", 0).sum("grams as g").first(),
     equipmentCounts(db),
   ]);
   const wanted = new Map<number, number>([
