@@ -2,7 +2,8 @@
 
 import type { Knex } from "knex";
 import { type BatchAccount, batchAccount, type Movement, mix, standing } from "@/core/ledger";
-import { clockIn, writtenDay } from "../clock";
+import { correctReading } from "@/core/moisture";
+import { clockIn, dayIn, writtenDay } from "../clock";
 import { Refusal } from "../errors";
 import { plural } from "../ranges";
 import { batchesOfFills, oneBatch } from "../records/batches";
@@ -11,6 +12,8 @@ import { type FillKind, movementsOf, reachInDatabase } from "../records/fills";
 import { houseNow } from "../records/house";
 import { oneLot } from "../records/lots";
 import { combsNamed, combsOfSuper, type PulledComb } from "../records/pulls";
+import { readingsOf } from "../records/readings";
+import type { Why } from "./model";
 
 export const TRACE_KINDS = ["lot", "pail", "batch", "super", "colony", "yard"] as const;
 export type TraceKind = (typeof TRACE_KINDS)[number];
@@ -51,6 +54,8 @@ export interface TraceView {
   readonly contact: { yards: number; colonies: number; supers: number; lots: number; buyers: number };
   readonly accounts: readonly { number: number; account: BatchAccount }[];
   readonly flow: { nodes: FlowNode[]; links: { from: string; to: string; grams: number }[] };
+  /** Readings of the start itself, newest first, each with its working. */
+  readonly readings: readonly { id: number; says: string; when: string; why: Why }[];
   /** What the picture and tables rest on, in words. */
   readonly because: readonly { what: string; figure?: string; source?: string }[];
 }
@@ -310,6 +315,7 @@ export async function traceView(db: Knex, kind: TraceKind, name: string): Promis
 
   // Forward: all honey of the start is counted as its own, and followed.
   const startSet = new Set(start.fills);
+  const licked = new Set<number>();
   const carried: { to: Known; from: Known; grams: number }[] = [];
   const forwardMixed = mix(allMoves, {
     startAt: startSet,
@@ -317,7 +323,9 @@ export async function traceView(db: Knex, kind: TraceKind, name: string): Promis
       let grams = 0;
       for (const [origin, g] of shares) if (startSet.has(origin) && m.to !== origin) grams += g;
       const [from, to] = [fills.get(m.from), fills.get(m.to)];
-      if (grams > 0 && from && to) carried.push({ from, to, grams });
+      // What the bees licked out of wets is told already: it stayed in the comb.
+      if (from?.kind === "wets" && to) licked.add(to.id);
+      else if (grams > 0 && from && to) carried.push({ from, to, grams });
     },
   });
   for (const c of carried)
@@ -362,7 +370,7 @@ export async function traceView(db: Knex, kind: TraceKind, name: string): Promis
   const received = (kindWanted: FillKind) =>
     forwardFills.flatMap((id) => {
       const fill = fills.get(id);
-      if (fill?.kind !== kindWanted || startSet.has(id)) return [];
+      if (fill?.kind !== kindWanted || startSet.has(id) || licked.has(id)) return [];
       const grams = (forwardMixed.get(id)?.received ?? []).reduce(
         (g, s) => (startSet.has(s.origin) ? g + s.grams : g),
         0,
@@ -458,6 +466,7 @@ export async function traceView(db: Knex, kind: TraceKind, name: string): Promis
     },
     accounts: batchRows.map((b) => ({ number: b.number, account: batchAccount(b.fill_id, batchMoves) })),
     flow: flow.done(),
+    readings: await readingsAt(db, start.fills, house.zone),
     because: [
       {
         what: "Honey in a batch, pail or lot is taken as well mixed; shares follow the weighed movements in time order",
@@ -474,6 +483,30 @@ export async function traceView(db: Knex, kind: TraceKind, name: string): Promis
       },
     ],
   };
+}
+
+/** Readings of the things themselves, each worked out again from what the instrument showed. */
+async function readingsAt(db: Knex, fills: readonly number[], zone: string): Promise<TraceView["readings"]> {
+  const rows = await readingsOf(db, fills);
+  return rows.reverse().map((r) => {
+    const corrected = correctReading({
+      scale: r.scale,
+      value: r.value,
+      tempC: r.temp_c,
+      compensates: r.compensates,
+    });
+    const when = `${writtenDay(dayIn(zone, r.at))} ${clockIn(zone, r.at)}, ${r.who}`;
+    return {
+      id: r.id,
+      says: `${corrected.waterPct.toFixed(1)} % ±${corrected.sdPct.toFixed(1)}`,
+      when,
+      why: {
+        title: `Reading of ${when}`,
+        because: corrected.because,
+        change: "Another drop: three in a row tell the spread.",
+      },
+    };
+  });
 }
 
 /** The start's own inflow by pail, or by the batch behind it. */
@@ -520,6 +553,6 @@ function sentenceFor(
       ? "none of it has left the house"
       : `${kg(sentGrams)} of it went to ${plural(names.length, "buyer")}`;
   if (kind === "super" || kind === "colony" || kind === "yard")
-    return `${kg(total)} in ${plural(supers.length, "super")}; ${to}.`;
+    return `${kg(total)} in ${plural(supers.length, kind === "super" ? "pull" : "super")}; ${to}.`;
   return `${kg(total)} from ${plural(colonies, "colony", "colonies")} in ${from}; ${to}.`;
 }

@@ -171,6 +171,31 @@ describe("trace", () => {
     ).toBe(6000);
   });
 
+  it("shows a reading's working: what the instrument showed, the correction, the source", async () => {
+    await house.equip();
+    await house.pull(41, 12);
+    await house.act("read-moisture", { super: 41, value: 18.5, tempC: 28 });
+    const [reading] = (await traceView(house.db, "super", "41")).readings;
+    expect(reading?.says).toBe("17.8 % ±0.2");
+    expect(reading?.why.because).toEqual(
+      expect.arrayContaining([
+        expect.objectContaining({ figure: "18.5 % water at 28.0 °C" }),
+        expect.objectContaining({ figure: "−0.7 points", source: "Wedmore 1955, Bee World 36:197" }),
+      ]),
+    );
+  });
+
+  it("counts what stayed in a comb once, also after the bees licked it out", async () => {
+    await wholeWay();
+    await house.pull(41, 5, 3);
+    const { forward, flow, sentence } = await traceView(house.db, "super", "41");
+    expect(forward.losses.filter((l) => /comb|bees/.test(l.name))).toMatchObject([
+      { name: "Left in the comb", grams: 1000 },
+    ]);
+    expect(flow.nodes.some((n) => /bees/i.test(n.name))).toBe(false);
+    expect(sentence).toBe("17.0 kg in 2 pulls; 4.5 kg of it went to 2 buyers.");
+  });
+
   it("knows which yard a pail came from, and says so when nothing is on record", async () => {
     await wholeWay();
     expect((await traceView(house.db, "pail", "2")).back.yards).toMatchObject([

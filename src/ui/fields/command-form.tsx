@@ -21,6 +21,7 @@ export function CommandForm({
   label,
   fixed,
   keep = [],
+  inPanel = false,
   children,
 }: {
   command: string;
@@ -28,6 +29,8 @@ export function CommandForm({
   label: string;
   fixed?: Readonly<Record<string, string>>;
   keep?: readonly string[];
+  /** It stands in a panel that is always open: no frame of its own, and it does not take the focus. */
+  inPanel?: boolean;
   children?: ReactNode;
 }) {
   const [values, setValues] = useState<Values>(() => startValues(fields));
@@ -44,7 +47,7 @@ export function CommandForm({
 
   return (
     <form
-      className="panel mb-3"
+      className={inPanel ? "" : "panel mb-3"}
       aria-label={label}
       onSubmit={(e) => {
         e.preventDefault();
@@ -58,7 +61,7 @@ export function CommandForm({
             spec={f}
             value={values[f.name] ?? ""}
             error={errorAt(f.name)}
-            autoFocus={i === 0}
+            autoFocus={!inPanel && i === 0}
             onChange={(v) => setValues((now) => ({ ...now, [f.name]: v }))}
           />
         ))}

@@ -20,6 +20,7 @@ export default async function SetUp() {
           key={house.entry_id ?? 0}
           command="set-house"
           label="Keep this"
+          inPanel
           keep={[
             "name",
             "address",
@@ -96,6 +97,7 @@ export default async function SetUp() {
         <CommandForm
           command="add-crew"
           label="Add to the crew"
+          inPanel
           fields={[
             { name: "name", label: "Name" },
             {

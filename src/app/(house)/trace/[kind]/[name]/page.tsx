@@ -4,6 +4,7 @@ import { notFound } from "next/navigation";
 import { formatKgFromG } from "@/core/units";
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
+import { plural } from "@/house/ranges";
 import { type ShareRow, TRACE_KINDS, type TraceKind, traceView } from "@/house/views/trace";
 import { Lead, Panel } from "@/ui/bench";
 import { AccountBar } from "@/ui/figures/account-bar";
@@ -44,7 +45,8 @@ export default async function TraceOf({ params }: Params) {
         {view.grams > 0 && (
           <Panel title="Came from">
             <p className="mb-2 text-[15px] text-ink-2">
-              Contact, however small: {view.contact.supers} supers of {view.contact.colonies} colonies.
+              Contact, however small: {plural(view.contact.supers, "super")} of{" "}
+              {plural(view.contact.colonies, "colony", "colonies")}.
             </p>
             <Shares title="Yards" rows={back.yards} />
             <Shares title="Batches" rows={back.batches} />
@@ -56,7 +58,8 @@ export default async function TraceOf({ params }: Params) {
         {view.grams > 0 && (
           <Panel title="Went to">
             <p className="mb-2 text-[15px] text-ink-2">
-              Contact, however small: {view.contact.lots} lots, {view.contact.buyers} buyers.
+              Contact, however small: {plural(view.contact.lots, "lot")},{" "}
+              {plural(view.contact.buyers, "buyer")}.
             </p>
             <Shares title="Buyers" rows={forward.buyers} />
             <Shares title="Lots" rows={forward.lots} />
@@ -67,6 +70,19 @@ export default async function TraceOf({ params }: Params) {
           </Panel>
         )}
       </div>
+      {view.readings.length > 0 && (
+        <Panel title="Readings" className="mt-4">
+          <ul>
+            {view.readings.map((r) => (
+              <li key={r.id} className="flex items-center gap-4 border-b border-rule">
+                <b className="font-mono text-water">{r.says}</b>
+                <span className="flex-1 text-ink-2">{r.when}</span>
+                <Why why={r.why} />
+              </li>
+            ))}
+          </ul>
+        </Panel>
+      )}
       {view.accounts.map(({ number, account }) => (
         <Panel key={number} title={`Mass account of batch ${number}`} className="mt-4">
           <AccountBar account={account} />
