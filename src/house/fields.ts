@@ -28,7 +28,9 @@ function figure(what: string, range: Range, read: (text: string) => number) {
   const u = range.unit ? ` ${range.unit}` : "";
   const bounds = `between ${range.min} and ${range.max.toLocaleString("en-GB")}${u}`;
   return z
-    .union([z.number(), z.string()], { error: `${what} is missing.` })
+    .union([z.number(), z.string()], {
+      error: ({ input }) => (input == null ? `${what} is missing.` : `${what} must be a number.`),
+    })
     .transform((raw, ctx): number => {
       if (typeof raw === "string" && raw.trim() === "") {
         ctx.addIssue({ code: "custom", message: `${what} is missing.` });

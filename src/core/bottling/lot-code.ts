@@ -7,7 +7,7 @@ const bare = (code: string): string => code.toUpperCase().replace(/[-\s]/g, "");
 
 /**
  * The check character for `body` (letters and digits; hyphens and spaces do not count).
- * Catches every single wrong character and every swap of two neighbours.
+ * Catches every single wrong character and nearly every swap of two neighbours.
  * @throws DomainError `bad-lot-body` for anything else in it, or nothing
  */
 export function lotCheckCharacter(body: string): string {

@@ -10,6 +10,7 @@ import { Caution, Doings, Lead, Older, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
 import { FillJars } from "@/ui/fill-jars";
+import { RecordTable } from "@/ui/record";
 import { houseAsItStands } from "../../read";
 
 export const metadata: Metadata = { title: "Bottle" };
@@ -67,63 +68,49 @@ export default async function Bottle({
             No lot yet. A lot is jars filled from one source under one code; its labels print from here.
           </p>
         ) : (
-          <div className="overflow-x-auto">
-            <table className="record">
-              <thead>
-                <tr>
-                  <th scope="col">Lot</th>
-                  <th scope="col">Honey</th>
-                  <th scope="col" className="n">
-                    Jars here
-                  </th>
-                  <th scope="col" className="n">
-                    Net, g
-                  </th>
-                  <th scope="col" className="n">
-                    Mean fill, g
-                  </th>
-                  <th scope="col">Filled</th>
-                  <th scope="col">Best before</th>
-                  <th scope="col">Labels</th>
-                </tr>
-              </thead>
-              <tbody>
-                {lots.rows.map((l) => (
-                  <tr key={l.id}>
-                    <th scope="row" className="whitespace-nowrap">
-                      <Link href={`/trace/lot/${l.code}`}>{l.code}</Link>
-                    </th>
-                    <td>{l.honey_kind}</td>
-                    <td className="n">
-                      {l.jars - l.jars_out} of {l.jars}
-                    </td>
-                    <td className="n">{l.nominal_g}</td>
-                    <td className="n">{l.mean_fill_g.toFixed(1)}</td>
-                    <td className="whitespace-nowrap">{writtenDay(l.filled_on)}</td>
-                    <td className="whitespace-nowrap">{writtenDay(l.best_before)}</td>
-                    <td className="whitespace-nowrap">
-                      {(["a4", "letter"] as const).map((page) => (
-                        <a
-                          key={page}
-                          className="mr-3 inline-flex min-h-12 items-center gap-1 font-semibold"
-                          href={`/labels/${l.code}?page=${page}`}
-                          target="_blank"
-                          rel="noreferrer"
-                        >
-                          <FileText size={16} aria-hidden />
-                          {page === "a4" ? "A4" : "Letter"}
-                          <span className="sr-only"> labels of lot {l.code}</span>
-                        </a>
-                      ))}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+          <>
+            <RecordTable
+              rows={lots.rows}
+              keyOf={(l) => l.id}
+              columns={[
+                {
+                  head: "Lot",
+                  className: "whitespace-nowrap",
+                  cell: (l) => <Link href={`/trace/lot/${l.code}`}>{l.code}</Link>,
+                },
+                { head: "Honey", cell: (l) => l.honey_kind },
+                { head: "Jars here", figure: true, cell: (l) => `${l.jars - l.jars_out} of ${l.jars}` },
+                { head: "Net, g", figure: true, cell: (l) => l.nominal_g },
+                { head: "Mean fill, g", figure: true, cell: (l) => l.mean_fill_g.toFixed(1) },
+                { head: "Filled", className: "whitespace-nowrap", cell: (l) => writtenDay(l.filled_on) },
+                {
+                  head: "Best before",
+                  className: "whitespace-nowrap",
+                  cell: (l) => writtenDay(l.best_before),
+                },
+                { head: "Labels", className: "whitespace-nowrap", cell: (l) => <LabelLinks lot={l.code} /> },
+              ]}
+            />
             <Older base="/bottle" before={lots.older} />
-          </div>
+          </>
         )}
       </Panel>
     </>
   );
+}
+
+function LabelLinks({ lot }: { lot: string }) {
+  return (["a4", "letter"] as const).map((page) => (
+    <a
+      key={page}
+      className="mr-3 inline-flex min-h-12 items-center gap-1 font-semibold"
+      href={`/labels/${lot}?page=${page}`}
+      target="_blank"
+      rel="noreferrer"
+    >
+      <FileText size={16} aria-hidden />
+      {page === "a4" ? "A4" : "Letter"}
+      <span className="sr-only"> labels of lot {lot}</span>
+    </a>
+  ));
 }

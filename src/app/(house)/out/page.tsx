@@ -9,6 +9,7 @@ import { Doings, Lead, Older, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
+import { RecordTable } from "@/ui/record";
 import { houseAsItStands } from "../../read";
 
 export const metadata: Metadata = { title: "Out" };
@@ -67,39 +68,30 @@ export default async function Out({
             Nothing has left yet. Every parcel is kept with its lot and buyer, so that a recall takes seconds.
           </p>
         ) : (
-          <div className="overflow-x-auto">
-            <table className="record">
-              <thead>
-                <tr>
-                  <th scope="col">Buyer</th>
-                  <th scope="col">Lot</th>
-                  <th scope="col">Honey</th>
-                  <th scope="col" className="n">
-                    Jars
-                  </th>
-                  <th scope="col" className="n">
-                    Honey, kg
-                  </th>
-                  <th scope="col">Sent</th>
-                </tr>
-              </thead>
-              <tbody>
-                {parcels.rows.map((p) => (
-                  <tr key={p.id}>
-                    <th scope="row">{p.buyer}</th>
-                    <td className="whitespace-nowrap">
-                      <Link href={`/trace/lot/${p.code}`}>{p.code}</Link>
-                    </td>
-                    <td>{p.honey_kind}</td>
-                    <td className="n">{p.jars}</td>
-                    <td className="n text-mass">{formatKgFromG(p.grams)}</td>
-                    <td className="whitespace-nowrap">{writtenDay(p.sent_on)}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+          <>
+            <RecordTable
+              rows={parcels.rows}
+              keyOf={(p) => p.id}
+              columns={[
+                { head: "Buyer", cell: (p) => p.buyer },
+                {
+                  head: "Lot",
+                  className: "whitespace-nowrap",
+                  cell: (p) => <Link href={`/trace/lot/${p.code}`}>{p.code}</Link>,
+                },
+                { head: "Honey", cell: (p) => p.honey_kind },
+                { head: "Jars", figure: true, cell: (p) => p.jars },
+                {
+                  head: "Honey, kg",
+                  figure: true,
+                  className: "text-mass",
+                  cell: (p) => formatKgFromG(p.grams),
+                },
+                { head: "Sent", className: "whitespace-nowrap", cell: (p) => writtenDay(p.sent_on) },
+              ]}
+            />
             <Older base="/out" before={parcels.older} />
-          </div>
+          </>
         )}
       </Panel>
     </>

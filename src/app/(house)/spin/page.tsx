@@ -11,6 +11,7 @@ import { CommandForm } from "@/ui/fields/command-form";
 import type { FieldSpec } from "@/ui/fields/spec";
 import { AccountBar } from "@/ui/figures/account-bar";
 import { Figure } from "@/ui/figures/figure";
+import { RecordTable } from "@/ui/record";
 import { Why } from "@/ui/why/why";
 import { houseAsItStands } from "../../read";
 
@@ -222,6 +223,8 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Sea
   );
 }
 
+const kgOrDash = (grams: number | null): string => (grams === null ? "–" : formatKgFromG(grams));
+
 function BatchPanel({ batch }: { batch: BatchState }) {
   const { water } = batch;
   return (
@@ -251,59 +254,41 @@ function BatchPanel({ batch }: { batch: BatchState }) {
         />
       </div>
       <AccountBar account={batch.account} />
-      <div className="mt-4 overflow-x-auto">
-        <table className="record">
-          <thead>
-            <tr>
-              <th scope="col">Super</th>
-              <th scope="col">Colony</th>
-              <th scope="col" className="n">
-                Honey in, kg
-              </th>
-              <th scope="col" className="n">
-                Spun, weighs kg
-              </th>
-              <th scope="col" className="n">
-                Gave, kg
-              </th>
-              <th scope="col" className="n">
-                Stayed, kg
-              </th>
-              <th scope="col" />
-            </tr>
-          </thead>
-          <tbody>
-            {batch.combs.map((c) => {
-              const stayed = c.spun_gross_g === null ? null : Math.max(0, c.spun_gross_g - c.empty_g);
-              const inG = c.gross_g - c.empty_g;
-              return (
-                <tr key={c.comb_fill}>
-                  <th scope="row">
-                    <Link href={`/trace/super/${c.tag}`}>{c.tag}</Link>
-                  </th>
-                  <td>
-                    {c.colony}, {c.yard}
-                  </td>
-                  <td className="n">{formatKgFromG(inG)}</td>
-                  <td className="n">{c.spun_gross_g === null ? "–" : formatKgFromG(c.spun_gross_g)}</td>
-                  <td className="n text-mass">{stayed === null ? "–" : formatKgFromG(inG - stayed)}</td>
-                  <td className="n">{stayed === null ? "–" : formatKgFromG(stayed)}</td>
-                  <td className="text-right">
-                    {stayed === null && (
-                      <Link
-                        className="inline-flex min-h-12 items-center font-semibold underline-offset-4"
-                        href={`/spin?do=weigh&super=${c.tag}`}
-                      >
-                        Weigh back
-                      </Link>
-                    )}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      </div>
+      <RecordTable
+        rows={batch.combs}
+        keyOf={(c) => c.comb_fill}
+        columns={[
+          { head: "Super", cell: (c) => <Link href={`/trace/super/${c.tag}`}>{c.tag}</Link> },
+          { head: "Colony", cell: (c) => `${c.colony}, ${c.yard}` },
+          { head: "Honey in, kg", figure: true, cell: (c) => formatKgFromG(c.gross_g - c.empty_g) },
+          { head: "Spun, weighs kg", figure: true, cell: (c) => kgOrDash(c.spun_gross_g) },
+          {
+            head: "Gave, kg",
+            figure: true,
+            className: "text-mass",
+            cell: (c) =>
+              kgOrDash(c.spun_gross_g === null ? null : c.gross_g - Math.max(c.spun_gross_g, c.empty_g)),
+          },
+          {
+            head: "Stayed, kg",
+            figure: true,
+            cell: (c) => kgOrDash(c.spun_gross_g === null ? null : Math.max(0, c.spun_gross_g - c.empty_g)),
+          },
+          {
+            head: <span className="sr-only">Next</span>,
+            className: "text-right",
+            cell: (c) =>
+              c.spun_gross_g === null && (
+                <Link
+                  className="inline-flex min-h-12 items-center font-semibold underline-offset-4"
+                  href={`/spin?do=weigh&super=${c.tag}`}
+                >
+                  Weigh back
+                </Link>
+              ),
+          },
+        ]}
+      />
     </Panel>
   );
 }

@@ -8,6 +8,7 @@ import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
 import { Shelf } from "@/ui/figures/pails";
+import { RecordTable } from "@/ui/record";
 import { Why } from "@/ui/why/why";
 import { houseAsItStands } from "../../read";
 
@@ -39,62 +40,54 @@ export default async function Store() {
       </Panel>
       {s.pails.length > 0 && (
         <Panel title="The record" className="mt-4">
-          <div className="overflow-x-auto">
-            <table className="record">
-              <thead>
-                <tr>
-                  <th scope="col">Pail</th>
-                  <th scope="col" className="n">
-                    Honey, kg
-                  </th>
-                  <th scope="col" className="n">
-                    Water, %
-                  </th>
-                  <th scope="col">Batch</th>
-                  <th scope="col">Age</th>
-                  <th scope="col">Next</th>
-                  <th scope="col" />
-                </tr>
-              </thead>
-              <tbody>
-                {s.pails.map((p) => {
-                  const [verdict, tone] = pailVerdict(s, p);
-                  const { waterPct, sePct } = p.water.figures;
-                  return (
-                    <tr key={p.fillId}>
-                      <th scope="row">
-                        <Link href={`/trace/pail/${p.tag}`}>{p.tag}</Link>
-                      </th>
-                      <td className="n text-mass">{formatKgFromG(p.grams)}</td>
-                      <td className="n text-water">
-                        {waterPct === undefined
-                          ? "unread"
-                          : `${waterPct.toFixed(1)} ±${(sePct ?? 0).toFixed(1)}`}
-                      </td>
-                      <td>
-                        <Link href={`/trace/batch/${p.batch}`}>Batch {p.batch}</Link>
-                      </td>
-                      <td>{ageBetween(p.filledAt, s.now)}</td>
-                      <td data-tone={tone} className="font-semibold" style={{ color: "var(--tone)" }}>
-                        {verdict}
-                      </td>
-                      <td className="text-right">
-                        <Why
-                          why={{
-                            title: `Pail ${p.tag}: ${p.waterFromBatch ? `water of batch ${p.batch}` : "its own readings"}`,
-                            because: p.water.because,
-                            change: "A reading of the pail itself.",
-                          }}
-                        />
-                      </td>
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </table>
-          </div>
+          <RecordTable
+            rows={s.pails}
+            keyOf={(p) => p.fillId}
+            columns={[
+              { head: "Pail", cell: (p) => <Link href={`/trace/pail/${p.tag}`}>{p.tag}</Link> },
+              {
+                head: "Honey, kg",
+                figure: true,
+                className: "text-mass",
+                cell: (p) => formatKgFromG(p.grams),
+              },
+              {
+                head: "Water, %",
+                figure: true,
+                className: "text-water",
+                cell: ({ water: { figures } }) =>
+                  figures.waterPct === undefined
+                    ? "unread"
+                    : `${figures.waterPct.toFixed(1)} ±${(figures.sePct ?? 0).toFixed(1)}`,
+              },
+              { head: "Batch", cell: (p) => <Link href={`/trace/batch/${p.batch}`}>Batch {p.batch}</Link> },
+              { head: "Age", cell: (p) => ageBetween(p.filledAt, s.now) },
+              { head: "Next", cell: (p) => <NextStep verdict={pailVerdict(s, p)} /> },
+              {
+                head: <span className="sr-only">Working</span>,
+                className: "text-right",
+                cell: (p) => (
+                  <Why
+                    why={{
+                      title: `Pail ${p.tag}: ${p.waterFromBatch ? `water of batch ${p.batch}` : "its own readings"}`,
+                      because: p.water.because,
+                      change: "A reading of the pail itself.",
+                    }}
+                  />
+                ),
+              },
+            ]}
+          />
         </Panel>
       )}
     </>
+  );
+}
+
+function NextStep({ verdict: [words, tone] }: { verdict: ReturnType<typeof pailVerdict> }) {
+  return (
+    <b data-tone={tone} style={{ color: "var(--tone)" }}>
+      {words}
+    </b>
   );
 }

@@ -9,6 +9,7 @@ import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
 import { SuperBox } from "@/ui/figures/stacks";
 import { PullSheet } from "@/ui/pull-sheet";
+import { RecordTable } from "@/ui/record";
 import { houseAsItStands } from "../../read";
 
 export const metadata: Metadata = { title: "Yard" };
@@ -142,42 +143,21 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
             No yard yet. A yard is the place where colonies stand; every jar is traced back to it.
           </p>
         ) : (
-          <div className="overflow-x-auto">
-            <table className="record">
-              <thead>
-                <tr>
-                  <th scope="col">Yard</th>
-                  <th scope="col" className="n">
-                    Colonies
-                  </th>
-                  <th scope="col" className="n">
-                    Supers pulled
-                  </th>
-                  <th scope="col" className="n">
-                    Honey, kg
-                  </th>
-                  <th scope="col" className="n">
-                    A colony, kg
-                  </th>
-                  <th scope="col">Note</th>
-                </tr>
-              </thead>
-              <tbody>
-                {view.yards.map((y) => (
-                  <tr key={y.name}>
-                    <th scope="row">
-                      <Link href={`/trace/yard/${encodeURIComponent(y.name)}`}>{y.name}</Link>
-                    </th>
-                    <td className="n">{y.colonies}</td>
-                    <td className="n">{y.supers}</td>
-                    <td className="n text-mass">{y.kg}</td>
-                    <td className="n">{y.kgPerColony}</td>
-                    <td className="text-ink-2">{y.note}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <RecordTable
+            rows={view.yards}
+            keyOf={(y) => y.name}
+            columns={[
+              {
+                head: "Yard",
+                cell: (y) => <Link href={`/trace/yard/${encodeURIComponent(y.name)}`}>{y.name}</Link>,
+              },
+              { head: "Colonies", figure: true, cell: (y) => y.colonies },
+              { head: "Supers pulled", figure: true, cell: (y) => y.supers },
+              { head: "Honey, kg", figure: true, className: "text-mass", cell: (y) => y.kg },
+              { head: "A colony, kg", figure: true, cell: (y) => y.kgPerColony },
+              { head: "Note", className: "text-ink-2", cell: (y) => y.note },
+            ]}
+          />
         )}
       </Panel>
     </>

@@ -10,6 +10,7 @@ import { Lead, Panel } from "@/ui/bench";
 import { AccountBar } from "@/ui/figures/account-bar";
 import { Figure } from "@/ui/figures/figure";
 import { FlowPicture } from "@/ui/figures/flow-picture";
+import { RecordTable } from "@/ui/record";
 import { Why } from "@/ui/why/why";
 
 type Params = { params: Promise<{ kind: string; name: string }> };
@@ -95,30 +96,24 @@ export default async function TraceOf({ params }: Params) {
 function Shares({ title, rows }: { title: string; rows: readonly ShareRow[] }) {
   if (rows.length === 0) return null;
   return (
-    <table className="record mb-4">
-      <thead>
-        <tr>
-          <th scope="col">{title}</th>
-          <th scope="col" className="n">
-            kg
-          </th>
-          <th scope="col" className="n">
-            %
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((r) => (
-          <tr key={r.name}>
-            <th scope="row">
-              {r.href ? <Link href={r.href}>{r.name}</Link> : r.name}
-              {r.detail && <span className="block text-[14px] font-normal text-ink-2">{r.detail}</span>}
-            </th>
-            <td className="n text-mass">{formatKgFromG(r.grams, 2)}</td>
-            <td className="n">{r.pct.toFixed(1)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <div className="mb-4">
+      <RecordTable
+        rows={rows}
+        keyOf={(r) => r.name}
+        columns={[
+          {
+            head: title,
+            cell: (r) => (
+              <>
+                {r.href ? <Link href={r.href}>{r.name}</Link> : r.name}
+                {r.detail && <span className="block text-[14px] font-normal text-ink-2">{r.detail}</span>}
+              </>
+            ),
+          },
+          { head: "kg", figure: true, className: "text-mass", cell: (r) => formatKgFromG(r.grams, 2) },
+          { head: "%", figure: true, cell: (r) => r.pct.toFixed(1) },
+        ]}
+      />
+    </div>
   );
 }

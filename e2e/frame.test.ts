@@ -1,0 +1,86 @@
+import { expect, ready, test } from "./house";
+
+test("the tape folds away and stays folded; the whole record pages back", async ({
+  ines: page,
+  demoHouse,
+}) => {
+  const tape = page.getByRole("complementary", { name: "The tape" });
+  await tape.getByRole("link", { name: "Older entries" }).click();
+  await expect(page.getByRole("heading", { level: 1, name: "The tape" })).toBeVisible();
+  await page.getByRole("main").getByRole("link", { name: "Older" }).click();
+  await expect(page).toHaveURL(/tape\?before=\d+/);
+  await tape.getByRole("button", { name: "Fold the tape away" }).click();
+  await expect(tape.getByRole("list")).toBeHidden();
+  await page.goto(demoHouse.url);
+  await expect(tape.getByRole("button", { name: "Tape" })).toBeVisible();
+  await tape.getByRole("button", { name: "Tape" }).click();
+  await expect(tape.getByRole("list")).toBeVisible();
+});
+
+test("the lamp is lit from behind the strip's end and stays lit", async ({ ines: page }) => {
+  await page.getByRole("button", { name: "More" }).click();
+  await page.getByRole("menuitem", { name: "Lamp" }).click();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "lamp");
+  await page.reload();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "lamp");
+});
+
+test("escape closes the form that is open, not the work behind it", async ({ ines: page }) => {
+  await page.keyboard.press("3");
+  await page.getByRole("link", { name: "Fill a pail" }).click();
+  const form = page.getByRole("form", { name: "Fill the pail" });
+  await expect(form.getByLabel("Pail")).toBeFocused();
+  await page.keyboard.press("Escape");
+  await expect(form).toBeHidden();
+  await expect(page.getByRole("region", { name: "Batch 5" })).toBeVisible();
+});
+
+test("digits typed into a field stay there", async ({ ines: page, demoHouse }) => {
+  await page.goto(`${demoHouse.url}/spin?do=pail`);
+  await ready(page);
+  await page.keyboard.type("31");
+  await expect(page.getByRole("form", { name: "Fill the pail" }).getByLabel("Pail")).toHaveValue("31");
+  await expect(page.getByRole("heading", { level: 1, name: "Spin" })).toBeVisible();
+});
+
+test("what is being typed stays when another tablet writes", async ({ ines: page, demoHouse, browser }) => {
+  await page.goto(`${demoHouse.url}/spin?do=pail`);
+  await ready(page);
+  await page.getByRole("form", { name: "Fill the pail" }).getByLabel("With honey it weighs").fill("24.1");
+  const other = await browser.newPage();
+  const answer = await other.request.post(`${demoHouse.url}/api/v1/commands/record-loss`, {
+    headers: { "idempotency-key": "another-tablet", "aumbry-who": "Tomasz" },
+    data: { batch: 5, kg: 0.3, cause: "sample" },
+  });
+  expect(answer.ok()).toBe(true);
+  await expect(page.getByRole("complementary", { name: "The tape" })).toContainText(
+    "0.30 kg lost from batch 5: sample.",
+  );
+  await expect(page.getByRole("region", { name: "Batch 5" })).toContainText("lost0.3 kg");
+  await expect(
+    page.getByRole("form", { name: "Fill the pail" }).getByLabel("With honey it weighs"),
+  ).toHaveValue("24.1");
+  await other.close();
+});
+
+test("a name, tag or page that is not here is said so", async ({ ines: page, demoHouse }) => {
+  for (const path of [
+    "/trace/pail/999",
+    "/trace/lot/NO-SUCH-1",
+    "/trace/batch/9999",
+    "/trace/ship/1",
+    "/nowhere",
+  ]) {
+    const response = await page.goto(demoHouse.url + path);
+    expect(response?.status(), path).toBe(404);
+    await expect(page.getByRole("heading", { name: "Nothing of that name is here" })).toBeVisible();
+  }
+  await page.goto(`${demoHouse.url}/trace`);
+  await ready(page);
+  await page.getByLabel("Tag or lot").fill("b99");
+  await page.getByRole("button", { name: "Trace it" }).click();
+  await expect(page.getByRole("main")).toContainText('Nothing here is called "b99".');
+  await page.getByLabel("Tag or lot").fill("b4");
+  await page.getByRole("button", { name: "Trace it" }).click();
+  await expect(page.getByRole("heading", { level: 1, name: "Pail 4" })).toBeVisible();
+});

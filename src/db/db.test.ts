@@ -1,0 +1,75 @@
+import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
+import { openTestHouse, type TestHouse } from "@/house/testing/test-house";
+import { closeDatabase, connect, listen, migrate } from "./index";
+import { cloneDatabase } from "./testing/clone";
+
+let house: TestHouse;
+beforeAll(async () => {
+  house = await openTestHouse();
+  process.env.DATABASE_URL = house.url;
+});
+afterAll(async () => {
+  await closeDatabase();
+  await house.close();
+});
+
+describe("the shape of the database", () => {
+  it("is reached once, also by two copies that start together, and not again", async () => {
+    const fresh = await cloneDatabase();
+    await fresh.db.raw("drop schema public cascade; create schema public");
+    const second = connect(fresh.url);
+    const outcomes = await Promise.allSettled([migrate(fresh.db), migrate(second)]);
+    expect(outcomes.some((o) => o.status === "fulfilled" && o.value.length === 1)).toBe(true);
+    expect(await migrate(second)).toEqual([]);
+    await second.destroy();
+    await fresh.drop();
+  });
+
+  it("has no table that can be rewritten but the running balances and the lock", async () => {
+    const { rows } = await house.db.raw(`
+      select t.table_name as name, exists (
+               select 1 from information_schema.triggers g
+                where g.event_object_table = t.table_name and g.trigger_name = 'nothing_is_rewritten' and g.event_manipulation = 'UPDATE') as guarded
+        from information_schema.tables t
+       where t.table_schema = 'public' and t.table_type = 'BASE TABLE' and t.table_name not like 'migration%'`);
+    expect(
+      rows
+        .filter((r: { guarded: boolean }) => !r.guarded)
+        .map((r: { name: string }) => r.name)
+        .sort(),
+    ).toEqual(["fill_balance", "ledger_lock"]);
+  });
+
+  it("shows of every fact only what stands", async () => {
+    const { rows } = await house.db.raw(`
+      select c.table_name as name from information_schema.columns c join information_schema.tables t using (table_name)
+       where c.column_name = 'entry_id' and t.table_type = 'BASE TABLE' and c.table_schema = 'public'
+         and not exists (select 1 from information_schema.views v where v.table_name = 'live_' || c.table_name)`);
+    // These are about entries themselves; movements are taken back by movements.
+    expect(rows.map((r: { name: string }) => r.name).sort()).toEqual(["movement", "rests_on", "undone"]);
+  });
+
+  it("reads big integers exactly or not at all", async () => {
+    expect((await house.db.raw("select 9007199254740991::bigint as n")).rows[0].n).toBe(
+      Number.MAX_SAFE_INTEGER,
+    );
+    await expect(house.db.raw("select 9007199254740993::bigint as n")).rejects.toThrow(
+      /too large to be exact/,
+    );
+  });
+});
+
+describe("listening", () => {
+  it("hears entries made through any connection, until told to stop", async () => {
+    const heard: number[] = [];
+    const stop = listen((id) => heard.push(id));
+    // The first entries may come before the ear is open: keep making some until one is heard.
+    let last = 0;
+    for (let i = 0; heard.length === 0 && i < 200; i++)
+      last = (await house.act("add-yard", { name: `Yard ${i}`, country: "Holmland" })).entry;
+    expect(last).toBeGreaterThan(0);
+    const { entry } = await house.act("add-yard", { name: "One more", country: "Holmland" });
+    await vi.waitUntil(() => heard.includes(entry), { timeout: 20_000 });
+    stop();
+  });
+});

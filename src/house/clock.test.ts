@@ -1,0 +1,47 @@
+import { describe, expect, it } from "vitest";
+import { ageBetween, dayIn, momentOf, monthsLater, whenIn, writtenDay } from "./clock";
+
+const at = (iso: string): Date => new Date(iso);
+
+describe("the house's clock", () => {
+  it("knows which day it is where the house stands, not where the server does", () => {
+    expect(dayIn("Pacific/Auckland", at("2026-08-12T13:00:00Z"))).toBe("2026-08-13");
+    expect(dayIn("America/Los_Angeles", at("2026-08-13T03:00:00Z"))).toBe("2026-08-12");
+  });
+
+  it("books a day's thing at its noon, and today's at this moment", () => {
+    const now = at("2026-08-13T09:30:00Z");
+    expect(momentOf("2026-08-13", "UTC", now)).toEqual(now);
+    expect(momentOf("2026-08-12", "UTC", now)).toEqual(at("2026-08-12T12:00:00Z"));
+    // The day the clocks went forward.
+    expect(momentOf("2026-03-29", "Europe/Lisbon", now)).toEqual(at("2026-03-29T11:00:00Z"));
+  });
+
+  it.each([
+    ["2026-08-13T14:20:00Z", "14:20"],
+    ["2026-08-14T14:20:00Z", "Fri 14:20"],
+    ["2026-08-25T14:20:00Z", "25 Aug 14:20"],
+  ])("says %s as %s", (moment, words) => {
+    expect(whenIn("UTC", at(moment), at("2026-08-13T09:30:00Z"))).toBe(words);
+  });
+
+  it.each([
+    [45, "45 min"],
+    [90, "2 h"],
+    [47 * 60, "47 h"],
+    [80 * 60, "3 days"],
+    [-5, "0 min"],
+  ])("an age of %d minutes is %s", (minutes, words) => {
+    expect(
+      ageBetween(
+        at("2026-08-13T00:00:00Z"),
+        new Date(at("2026-08-13T00:00:00Z").getTime() + minutes * 60_000),
+      ),
+    ).toBe(words);
+  });
+
+  it("adds months by the calendar", () => {
+    expect(monthsLater("2026-08-31", 18)).toBe("2028-02-29");
+    expect(writtenDay("2028-02-29")).toBe("29 Feb 2028");
+  });
+});

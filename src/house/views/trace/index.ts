@@ -1,0 +1,209 @@
+/** Where honey came from and where it went, from any vessel, batch, lot, colony or yard. */
+import type { Knex } from "knex";
+import { batchAccount, standing } from "@/core/ledger";
+import { correctReading } from "@/core/moisture";
+import { clockIn, dayIn, writtenDay } from "../../clock";
+import { plural } from "../../ranges";
+import { batchesOfFills } from "../../records/batches";
+import { type FillKind, movementsOf, reachInDatabase } from "../../records/fills";
+import { houseNow } from "../../records/house";
+import type { PulledComb } from "../../records/pulls";
+import { readingsOf } from "../../records/readings";
+import { drawBack, drawForward, drawYards, Flow } from "./flow";
+import { follow } from "./forward";
+import type { TraceKind, TraceView } from "./model";
+import { backRows, backShares, capital, fillsNamed, HREF, type Known, tally } from "./shares";
+import { type Start, startOf } from "./start";
+
+export { type FlowNode, type ShareRow, TRACE_KINDS, type TraceKind, type TraceView } from "./model";
+
+interface SuperShare {
+  readonly comb: PulledComb;
+  readonly grams: number;
+}
+
+const RESTS_ON: TraceView["because"] = [
+  {
+    what: "Honey in a batch, pail or lot is taken as well mixed; shares follow the weighed movements in time order",
+    source: "mass balance",
+  },
+  { what: "A spun comb keeps its own honey: wets go back to the super they came from" },
+  {
+    what: "Recall counts contact: any path at all, however small the share",
+    source: "Codex CAC/GL 60-2006, one step back and one forward, repeated",
+  },
+];
+
+const asYard = ({ comb, grams }: SuperShare) => ({
+  key: comb.yard,
+  href: `/trace/yard/${encodeURIComponent(comb.yard)}`,
+  grams,
+});
+const asColony = ({ comb, grams }: SuperShare) => ({
+  key: `Colony ${comb.colony}`,
+  detail: comb.yard,
+  href: `/trace/colony/${encodeURIComponent(comb.colony)}`,
+  grams,
+});
+const asSuper = ({ comb, grams }: SuperShare, zone: string, byPull: boolean) => ({
+  key: byPull ? `Super ${comb.tag}, ${writtenDay(comb.date)}` : `Super ${comb.tag}`,
+  detail: `colony ${comb.colony}, pulled ${writtenDay(comb.date)} ${clockIn(zone, comb.at)}, ${comb.capped_pct} % capped`,
+  href: `/trace/super/${encodeURIComponent(comb.tag)}`,
+  grams,
+});
+
+/** A view of one thing's honey. Super, colony and yard look forward from every charge they gave. */
+export async function traceView(db: Knex, kind: TraceKind, name: string): Promise<TraceView> {
+  const house = await houseNow(db);
+  const start = await startOf(db, kind, name);
+  const startSet = new Set(start.fills);
+  const isSource = kind === "super" || kind === "colony" || kind === "yard";
+
+  const [backFills, forwardFills] = await Promise.all([
+    reachInDatabase(db, start.fills, "back"),
+    reachInDatabase(db, start.fills, "forward"),
+  ]);
+  const upstream = await reachInDatabase(db, forwardFills, "back");
+  const [backMoves, allMoves] = await Promise.all([movementsOf(db, backFills), movementsOf(db, upstream)]);
+  const fills = await fillsNamed(db, [...new Set([...backFills, ...upstream, ...forwardFills])]);
+  const ahead = new Map(
+    forwardFills.flatMap((id): [number, Known][] => (fills.has(id) ? [[id, fills.get(id) as Known]] : [])),
+  );
+
+  const standingBack = standing(backMoves);
+  const { supers, gained, total } = await backShares(db, start, backMoves);
+  const followed = follow(startSet, allMoves, ahead);
+
+  const flow = new Flow();
+  if (isSource) drawYards(flow, supers, fills, kind === "yard");
+  else for (const id of start.fills) drawBack(flow, fills.get(id) as Known, supers, standingBack, fills);
+  drawForward(flow, startSet, followed, ahead);
+
+  const received = (wanted: FillKind) =>
+    followed.receivedBy(wanted).map(({ fill, grams }) => ({
+      key: wanted === "wets" ? "Left in the comb" : capital(fill.name).replace(/, batch \d+$/, ""),
+      href: HREF[wanted]?.(fill.name) ?? null,
+      grams,
+    }));
+  const buyers = await parcelsOf(db, followed.receivedBy("parcel"));
+
+  const batchFills = [...fills.values()]
+    .filter((f) => f.kind === "batch" && (backFills.includes(f.id) || ahead.has(f.id)))
+    .map((f) => f.id);
+  const [batchRows, batchMoves] = await Promise.all([
+    batchesOfFills(db, batchFills),
+    movementsOf(db, batchFills),
+  ]);
+  const count = (ids: readonly number[], wanted: FillKind) =>
+    ids.filter((id) => fills.get(id)?.kind === wanted).length;
+  const sentGrams = buyers.reduce((g, b) => g + b.grams, 0);
+
+  return {
+    kind,
+    name: start.name,
+    title: start.title,
+    grams: total,
+    sentence: sentenceFor(kind, start, supers, buyers, total, sentGrams),
+    back: {
+      yards: tally(
+        [...supers.map(asYard), ...(gained > 0.5 ? [{ key: "Gained by weighing", grams: gained }] : [])],
+        total,
+      ),
+      colonies: tally(supers.map(asColony), total),
+      supers: tally(
+        supers.map((s) => asSuper(s, house.zone, isSource)),
+        total,
+      ),
+      batches: isSource ? [] : tally(backRows(standingBack, start, fills, "batch"), total),
+      pails: kind === "lot" ? tally(backRows(standingBack, start, fills, "pail"), total) : [],
+    },
+    forward: {
+      pails: tally(received("pail"), total),
+      lots: tally(received("lot"), total),
+      buyers: tally(buyers, total),
+      losses: tally([...received("loss"), ...received("wets")], total),
+    },
+    contact: {
+      yards: new Set(supers.map((s) => s.comb.yard)).size,
+      colonies: count(backFills, "colony"),
+      supers: count(backFills, "comb"),
+      lots: count(forwardFills, "lot"),
+      buyers: new Set(buyers.map((b) => b.key)).size,
+    },
+    accounts: batchRows.map((b) => ({ number: b.number, account: batchAccount(b.fill_id, batchMoves) })),
+    flow: flow.done(),
+    readings: await readingsAt(db, start.fills, house.zone),
+    because: [
+      ...RESTS_ON,
+      {
+        what: "Movements looked at",
+        figure: String(new Set([...backMoves, ...allMoves].map((m) => m.id)).size),
+      },
+    ],
+  };
+}
+
+/** Parcels as rows: the buyer, and what was in it. */
+async function parcelsOf(db: Knex, got: readonly { fill: Known; grams: number }[]) {
+  const parcels = await db("live_parcel as p")
+    .join("live_lot as l", "l.id", "p.lot_id")
+    .whereIn(
+      "p.fill_id",
+      got.map((g) => g.fill.id),
+    )
+    .select("p.fill_id", "p.jars", "l.code", "p.sent_on");
+  const parcelOf = new Map(parcels.map((p) => [p.fill_id as number, p]));
+  return got.flatMap(({ fill, grams }) => {
+    const parcel = parcelOf.get(fill.id);
+    if (!parcel) return [];
+    const detail = `${plural(parcel.jars, "jar")} of lot ${parcel.code}, sent ${writtenDay(parcel.sent_on)}`;
+    return [{ key: fill.name, detail, href: `/trace/lot/${parcel.code}`, grams }];
+  });
+}
+
+/** Readings of the things themselves, each worked out again from what the instrument showed. */
+async function readingsAt(db: Knex, fills: readonly number[], zone: string): Promise<TraceView["readings"]> {
+  const rows = await readingsOf(db, fills);
+  return rows.reverse().map((r) => {
+    const corrected = correctReading({
+      scale: r.scale,
+      value: r.value,
+      tempC: r.temp_c,
+      compensates: r.compensates,
+    });
+    const when = `${writtenDay(dayIn(zone, r.at))} ${clockIn(zone, r.at)}, ${r.who}`;
+    return {
+      id: r.id,
+      says: `${corrected.waterPct.toFixed(1)} % ±${corrected.sdPct.toFixed(1)}`,
+      when,
+      why: {
+        title: `Reading of ${when}`,
+        because: corrected.because,
+        change: "Another drop: three in a row tell the spread.",
+      },
+    };
+  });
+}
+
+function sentenceFor(
+  kind: TraceKind,
+  start: Start,
+  supers: readonly { comb: PulledComb }[],
+  buyers: readonly { key: string }[],
+  total: number,
+  sentGrams: number,
+): string {
+  if (total === 0) return `No honey of ${start.title} is on record.`;
+  const kg = (g: number) => `${(g / 1000).toFixed(1)} kg`;
+  const colonies = new Set(supers.map((s) => s.comb.colony)).size;
+  const yards = [...new Set(supers.map((s) => s.comb.yard))];
+  const from = yards.length <= 2 ? yards.join(" and ") : `${yards.length} yards`;
+  const names = [...new Set(buyers.map((b) => b.key))];
+  const to =
+    names.length === 0
+      ? "none of it has left the house"
+      : `${kg(sentGrams)} of it went to ${plural(names.length, "buyer")}`;
+  if (kind === "super" || kind === "colony" || kind === "yard")
+    return `${kg(total)} in ${plural(supers.length, kind === "super" ? "pull" : "super")}; ${to}.`;
+  return `${kg(total)} from ${plural(colonies, "colony", "colonies")} in ${from}; ${to}.`;
+}

@@ -1,0 +1,56 @@
+import type { ReactNode } from "react";
+
+export interface Column<Row> {
+  readonly head: ReactNode;
+  readonly cell: (row: Row) => ReactNode;
+  /** A figure: set in columns, to the right. */
+  readonly figure?: boolean;
+  readonly className?: string;
+}
+
+/** A table that is read by its first column: each row is announced by it, figures stand under each other. */
+export function RecordTable<Row>({
+  columns,
+  rows,
+  keyOf,
+}: {
+  columns: readonly Column<Row>[];
+  rows: readonly Row[];
+  keyOf: (row: Row) => string | number;
+}) {
+  return (
+    <div className="overflow-x-auto">
+      <table className="record">
+        <thead>
+          <tr>
+            {columns.map((c, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: columns never change their order.
+              <th key={i} scope="col" className={c.figure ? "n" : undefined}>
+                {c.head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={keyOf(row)}>
+              {columns.map((c, i) => {
+                const className = `${c.figure ? "n" : ""} ${c.className ?? ""}`;
+                return i === 0 ? (
+                  <th key="head" scope="row" className={className}>
+                    {c.cell(row)}
+                  </th>
+                ) : (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: columns never change their order.
+                  <td key={i} className={className}>
+                    {c.cell(row)}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
