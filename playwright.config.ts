@@ -5,7 +5,7 @@ export default defineConfig({
   globalSetup: "./e2e/global-setup.ts",
   fullyParallel: true,
   workers: 2,
-  timeout: 90_000,
+  timeout: 150_000,
   expect: { timeout: 10_000 },
   reporter: "list",
   use: {

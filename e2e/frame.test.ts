@@ -77,10 +77,10 @@ test("a name, tag or page that is not here is said so", async ({ ines: page, dem
   }
   await page.goto(`${demoHouse.url}/trace`);
   await ready(page);
-  await page.getByLabel("Tag or lot").fill("b99");
+  await page.getByRole("textbox", { name: "Tag or lot" }).fill("b99");
   await page.getByRole("button", { name: "Trace it" }).click();
   await expect(page.getByRole("main")).toContainText('Nothing here is called "b99".');
-  await page.getByLabel("Tag or lot").fill("b4");
+  await page.getByRole("textbox", { name: "Tag or lot" }).fill("b4");
   await page.getByRole("button", { name: "Trace it" }).click();
   await expect(page.getByRole("heading", { level: 1, name: "Pail 4" })).toBeVisible();
 });
