@@ -11,7 +11,7 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: "unit",
-          include: ["src/core/**/*.test.ts", "src/ui/**/*.test.ts"],
+          include: ["src/*.test.ts", "src/core/**/*.test.ts", "src/ui/**/*.test.ts"],
           environment: "node",
         },
       },

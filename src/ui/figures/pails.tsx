@@ -1,19 +1,8 @@
 import Link from "next/link";
-import type { Tone } from "@/house/views/model";
-
-export interface DrawnPail {
-  readonly tag: string;
-  readonly kg: string;
-  /** 0-1 of what it holds. */
-  readonly level: number;
-  readonly waterPct: number | null;
-  readonly line: string;
-  readonly verdict: string;
-  readonly tone: Tone;
-}
+import type { PailOnShelf } from "@/house/views/pails";
 
 /** Pails on a shelf, filled to their true level, with water, age and what to do with each. */
-export function Shelf({ pails }: { pails: readonly DrawnPail[] }) {
+export function Shelf({ pails }: { pails: readonly PailOnShelf[] }) {
   return (
     <ul className="flex flex-wrap gap-x-3 gap-y-5">
       {pails.map((p) => (

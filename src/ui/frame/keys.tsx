@@ -1,10 +1,9 @@
 "use client";
 
-import { X } from "lucide-react";
 import { usePathname, useRouter, useSearchParams } from "next/navigation";
-import { Dialog } from "radix-ui";
 import { Suspense, useEffect, useState } from "react";
 import { BAY_HREF, BAYS } from "@/house/views/model";
+import { Modal } from "../modal";
 
 interface CardLine {
   readonly bay: string;
@@ -61,47 +60,33 @@ export function Keys({ card }: { card: readonly CardLine[] }) {
       <Suspense>
         <Listener onCard={() => setOpen(true)} />
       </Suspense>
-      <Dialog.Root open={open} onOpenChange={setOpen}>
-        <Dialog.Portal>
-          <Dialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
-          <Dialog.Content
-            aria-describedby={undefined}
-            className="fixed inset-3 z-50 m-auto h-fit max-h-[calc(100dvh-24px)] max-w-4xl overflow-y-auto rounded border border-rule bg-shelf p-5 text-ink"
-          >
-            <div className="mb-3 flex items-center justify-between">
-              <Dialog.Title className="text-[20px] font-bold">Keys and the line</Dialog.Title>
-              <Dialog.Close className="do" data-quiet="" aria-label="Close">
-                <X size={20} aria-hidden />
-              </Dialog.Close>
-            </div>
-            <div className="grid gap-6 md:grid-cols-[220px_1fr]">
-              <dl className="grid h-fit grid-cols-[auto_1fr] gap-x-3 gap-y-2">
-                {KEYS.map(([key, does]) => (
-                  <div key={key} className="contents">
-                    <dt className="font-mono font-bold whitespace-nowrap">{key}</dt>
-                    <dd>{does}</dd>
-                  </div>
-                ))}
-              </dl>
-              <dl className="grid gap-y-2">
-                {card.map((line) => (
-                  <div
-                    key={line.example}
-                    className="grid gap-x-4 border-b border-rule pb-1.5 md:grid-cols-[250px_1fr]"
-                  >
-                    <dt className="font-mono text-[15px] font-bold">{line.example}</dt>
-                    <dd className="text-[15px] text-ink-2">{line.means}</dd>
-                  </div>
-                ))}
-                <p className="text-[15px] text-ink-2">
-                  A tag alone (s41, b12, c7), a lot code or a scan opens the thing. Commas and points both
-                  mark decimals.
-                </p>
-              </dl>
-            </div>
-          </Dialog.Content>
-        </Dialog.Portal>
-      </Dialog.Root>
+      <Modal title="Keys and the line" width="4xl" open={open} onOpenChange={setOpen}>
+        <div className="grid gap-6 md:grid-cols-[220px_1fr]">
+          <dl className="grid h-fit grid-cols-[auto_1fr] gap-x-3 gap-y-2">
+            {KEYS.map(([key, does]) => (
+              <div key={key} className="contents">
+                <dt className="font-mono font-bold whitespace-nowrap">{key}</dt>
+                <dd>{does}</dd>
+              </div>
+            ))}
+          </dl>
+          <dl className="grid gap-y-2">
+            {card.map((line) => (
+              <div
+                key={line.example}
+                className="grid gap-x-4 border-b border-rule pb-1.5 md:grid-cols-[250px_1fr]"
+              >
+                <dt className="font-mono text-[15px] font-bold">{line.example}</dt>
+                <dd className="text-[15px] text-ink-2">{line.means}</dd>
+              </div>
+            ))}
+            <p className="text-[15px] text-ink-2">
+              A tag alone (s41, b12, c7), a lot code or a scan opens the thing. Commas and points both mark
+              decimals.
+            </p>
+          </dl>
+        </div>
+      </Modal>
     </>
   );
 }

@@ -6,6 +6,7 @@ import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import type { TapeLine, TapeView } from "@/house/views/frame";
+import { Modal } from "../modal";
 import { send } from "../send";
 import { remember } from "./remember";
 
@@ -186,51 +187,50 @@ function Entry({ line }: { line: TapeLine }) {
           </b>
         )}
         {line.undoable && !line.undone && (
-          <Dialog.Root
+          <Modal
+            title="Undo this entry?"
+            width="md"
             open={open}
             onOpenChange={(to) => {
               setOpen(to);
               setUndoing({ step: "asking" });
             }}
+            trigger={
+              <button
+                type="button"
+                className="grid size-8 place-items-center rounded text-ink-2 hover:bg-stop-fill hover:text-stop [@media(pointer:coarse)]:size-12"
+                aria-label={`Undo: ${line.say}`}
+              >
+                <Undo2 size={17} aria-hidden />
+              </button>
+            }
           >
-            <Dialog.Trigger
-              className="grid size-8 place-items-center rounded text-ink-2 hover:bg-stop-fill hover:text-stop [@media(pointer:coarse)]:size-12"
-              aria-label={`Undo: ${line.say}`}
-            >
-              <Undo2 size={17} aria-hidden />
-            </Dialog.Trigger>
-            <Dialog.Portal>
-              <Dialog.Overlay className="fixed inset-0 z-[55] bg-black/50" />
-              <Dialog.Content className="fixed inset-4 z-[60] m-auto h-fit max-w-md rounded border border-rule bg-shelf p-5 text-ink">
-                <Dialog.Title className="text-[19px] font-bold">Undo this entry?</Dialog.Title>
-                <Dialog.Description className="my-3">
-                  {line.day}, {line.time}, {line.who}: {line.say}
-                </Dialog.Description>
-                <p className="mb-4 text-[15px] text-ink-2">
-                  It stays on the tape, struck out, and a counter-entry takes its kilograms back.
-                </p>
-                {undoing.step === "refused" && (
-                  <p role="alert" className="mb-4 font-semibold text-stop">
-                    {undoing.message}
-                  </p>
-                )}
-                <div className="flex gap-3">
-                  <button
-                    type="button"
-                    className="do"
-                    data-stop=""
-                    aria-disabled={undoing.step === "sending"}
-                    onClick={undo}
-                  >
-                    Undo it
-                  </button>
-                  <Dialog.Close className="do" data-quiet="">
-                    Keep it
-                  </Dialog.Close>
-                </div>
-              </Dialog.Content>
-            </Dialog.Portal>
-          </Dialog.Root>
+            <p className="mb-3">
+              {line.day}, {line.time}, {line.who}: {line.say}
+            </p>
+            <p className="mb-4 text-[15px] text-ink-2">
+              It stays on the tape, struck out, and a counter-entry takes its kilograms back.
+            </p>
+            {undoing.step === "refused" && (
+              <p role="alert" className="mb-4 font-semibold text-stop">
+                {undoing.message}
+              </p>
+            )}
+            <div className="flex gap-3">
+              <button
+                type="button"
+                className="do"
+                data-stop=""
+                aria-disabled={undoing.step === "sending"}
+                onClick={undo}
+              >
+                Undo it
+              </button>
+              <button type="button" className="do" data-quiet="" onClick={() => setOpen(false)}>
+                Keep it
+              </button>
+            </div>
+          </Modal>
         )}
       </div>
     </div>
