@@ -77,13 +77,18 @@ function drawCode(
       : { bcid: "code128", text: content.codeText, height: 8, includetext: false },
   );
   const [, width = "1", height = "1"] = /viewBox="0 0 (\d+(?:\.\d+)?) (\d+(?:\.\d+)?)"/.exec(svg) ?? [];
-  const scale = Math.min(box.width / Number(width), box.height / Number(height));
-  doc.save().translate(x, y).scale(scale);
-  for (const [, path = "", stroke] of svg.matchAll(/<path ([^>]*?)\/?>/g)) {
+  const [across, down] = [box.width / Number(width), box.height / Number(height)];
+  // Squares keep their shape; bars may be as high as there is room for.
+  const scale = kind === "qr" ? [Math.min(across, down), Math.min(across, down)] : [across, down];
+  doc
+    .save()
+    .translate(x, y)
+    .scale(scale[0] as number, scale[1] as number);
+  for (const [, path = ""] of svg.matchAll(/<path ([^>]*?)\/?>/g)) {
     const d = /\bd="([^"]+)"/.exec(path)?.[1];
     if (!d) continue;
     const strokeWidth = /stroke-width="([\d.]+)"/.exec(path)?.[1];
-    if (strokeWidth && stroke === undefined) doc.path(d).lineWidth(Number(strokeWidth)).stroke("#000");
+    if (strokeWidth) doc.path(d).lineWidth(Number(strokeWidth)).stroke("#000");
     else doc.path(d).fill("#000", "even-odd");
   }
   doc.restore();
@@ -100,8 +105,6 @@ function drawLabel(
   const pad = 3.2 * PT_PER_MM;
   const small = Math.max(7, (content.xHeightMm / X_HEIGHT) * PT_PER_MM);
   const figures = Math.max(14, (content.digitHeightMm / FIGURE_HEIGHT) * PT_PER_MM);
-  const codeSide = (code === "qr" ? 13 : 22) * PT_PER_MM;
-  const codeHigh = (code === "qr" ? 13 : 8) * PT_PER_MM;
   const left = x + pad;
   const wide = w - 2 * pad;
   doc.save().lineWidth(0.3).dash(1.5, { space: 1.5 }).rect(x, y, w, h).stroke("#999").undash().restore();
@@ -110,19 +113,28 @@ function drawLabel(
   doc.fontSize(kindSize).text(content.kind, left, y + pad - 1, { width: wide, lineBreak: false });
   doc.font("plain").fontSize(small);
   let at = y + pad + 19;
-  const textWide = wide - codeSide - 4;
+  const lineHigh = small * 1.2;
+  // A square code stands beside the text; a bar code needs the label's width to keep its bars readable.
+  const square = code === "qr" ? 13 * PT_PER_MM : 0;
+  const textWide = wide - square - (square > 0 ? 4 : 0);
   for (const text of [content.lot, content.bestBefore, content.origin, content.infantNotice]) {
     doc.text(text, left, at, { width: textWide });
     at = doc.y + 0.5;
   }
   // Below the code the packer may use the label's whole width.
-  const underCode = y + pad + 18 + codeHigh + 2;
-  doc.text(content.packer.join(", "), left, Math.max(at, underCode), {
+  const codeTop = y + pad + 18;
+  at = Math.max(at, codeTop + square + 2);
+  doc.text(content.packer.join(", "), left, at, {
     width: wide,
-    height: small * 2.4,
+    height: lineHigh * (square > 0 ? 2 : 1),
     ellipsis: true,
   });
-  drawCode(doc, content, code, x + w - pad - codeSide, y + pad + 18, { width: codeSide, height: codeHigh });
+  if (square > 0) {
+    drawCode(doc, content, "qr", left + wide - square, codeTop, { width: square, height: square });
+  } else {
+    const bars = { width: 48 * PT_PER_MM, height: 6.5 * PT_PER_MM };
+    drawCode(doc, content, "code128", x + (w - bars.width) / 2, at + lineHigh + 2, bars);
+  }
   // The net quantity stands in the lower third, both units together (21 CFR 101.7, 76/211/EEC).
   const bottom = y + h - pad;
   doc.font("bold").fontSize(figures);

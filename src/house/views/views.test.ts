@@ -1,8 +1,9 @@
 import { execFileSync } from "node:child_process";
-import { writeFileSync } from "node:fs";
+import { readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { prepareZXingModule, readBarcodes } from "zxing-wasm/reader";
 import { labelOfLot, labelSheet } from "../sheets/label-sheet";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { decisions } from "./decisions";
@@ -221,6 +222,26 @@ describe("labels", () => {
       const text = textOf((await labelSheet(house.db, lot, { page, skip: 10 })).pdf);
       expect(text.match(/Lime honey/g)).toHaveLength(30);
       expect(text.split("\f").filter((p) => p.trim() !== "")).toHaveLength(3);
+    },
+  );
+
+  it.each(["qr", "code128"] as const)(
+    "prints a %s that a scanner reads as the lot, on every label",
+    async (code) => {
+      const { lot } = await wholeWay();
+      const { pdf } = await labelSheet(house.db, lot, { page: "a4", count: 3, code });
+      const file = join(tmpdir(), `aumbry-code-${process.pid}`);
+      writeFileSync(`${file}.pdf`, pdf);
+      execFileSync("pdftoppm", ["-r", "200", "-png", "-singlefile", `${file}.pdf`, file]);
+      prepareZXingModule({
+        overrides: {
+          wasmBinary: readFileSync("node_modules/zxing-wasm/dist/reader/zxing_reader.wasm")
+            .buffer as ArrayBuffer,
+        },
+      });
+      const found = await readBarcodes(new Uint8Array(readFileSync(`${file}.png`)));
+      expect(found.map((f) => f.text)).toEqual([lot, lot, lot]);
+      expect(new Set(found.map((f) => f.format))).toEqual(new Set([code === "qr" ? "QRCode" : "Code128"]));
     },
   );
 
