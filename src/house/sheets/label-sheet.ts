@@ -22,11 +22,11 @@ export interface SheetOptions {
 const PT_PER_MM = 72 / 25.4;
 const LABEL = { widthMm: 62, heightMm: 43 } as const;
 /** Atkinson Hyperlegible Next: x-height and figure height as shares of the type size, read off the font's own tables. */
-const X_HEIGHT = 0.496;
-const FIGURE_HEIGHT = 0.668;
+export const X_HEIGHT = 0.496;
+export const FIGURE_HEIGHT = 0.668;
 export const MOST_LABELS = 5000;
 
-const fontFile = (weight: 400 | 700): string =>
+export const fontFile = (weight: 400 | 700): string =>
   createRequire(`${process.cwd()}/`).resolve(
     `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
   );
