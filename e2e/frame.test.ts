@@ -63,6 +63,15 @@ test("what is being typed stays when another tablet writes", async ({ ines: page
   await other.close();
 });
 
+test("a mangled name in a cookie or an address breaks nothing", async ({ page, demoHouse }) => {
+  await page.context().addCookies([{ name: "aumbry-who", value: "%E0%A4%A", url: demoHouse.url }]);
+  await page.goto(demoHouse.url);
+  await expect(page.getByLabel("Who is working here")).toHaveValue("");
+  const answer = await page.request.get(`${demoHouse.url}/api/v1/trace/pail/%25`);
+  expect(answer.status()).toBe(404);
+  expect(answer.headers()["content-type"]).toBe("application/problem+json");
+});
+
 test("a name, tag or page that is not here is said so", async ({ ines: page, demoHouse }) => {
   for (const path of [
     "/trace/pail/999",

@@ -8,6 +8,7 @@ import { Line } from "@/ui/frame/line";
 import { LiveRefresh } from "@/ui/frame/live";
 import { Strip } from "@/ui/frame/strip";
 import { Tape, TapeDrawer } from "@/ui/frame/tape";
+import { decoded } from "../address";
 import { houseAsItStands } from "../read";
 
 const CARD = VERBS.map(({ bay, example, means }) => ({ bay, example, means }));
@@ -16,7 +17,7 @@ export default async function HouseLayout({ children }: { children: ReactNode })
   const s = await houseAsItStands();
   const jar = await cookies();
   const tape = await tapeView(houseDatabase(), s);
-  const who = decodeURIComponent(jar.get("aumbry-who")?.value ?? "");
+  const who = decoded(jar.get("aumbry-who")?.value ?? "");
   const folded = jar.get("aumbry-tape")?.value === "folded";
   return (
     <div className="frame" data-tape={folded ? "folded" : "open"}>

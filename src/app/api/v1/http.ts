@@ -1,5 +1,6 @@
 /** The edge between HTTP and the house: bounded bodies in, problem details (RFC 9457) out. */
 import { asRefusal, Refusal } from "@/house";
+import { decoded } from "../../address";
 
 export const MAX_BODY_BYTES = 1_000_000;
 
@@ -56,15 +57,7 @@ export async function jsonBody(request: Request): Promise<unknown> {
 /** Who stands at this tablet: the API's header, or the name chosen on the tape. */
 export function whoAsks(request: Request): string {
   const header = request.headers.get("aumbry-who");
-  if (header !== null) return safelyDecoded(header);
+  if (header !== null) return decoded(header);
   const cookie = /(?:^|;\s*)aumbry-who=([^;]*)/.exec(request.headers.get("cookie") ?? "");
-  return safelyDecoded(cookie?.[1] ?? "");
-}
-
-function safelyDecoded(text: string): string {
-  try {
-    return decodeURIComponent(text);
-  } catch {
-    return text;
-  }
+  return decoded(cookie?.[1] ?? "");
 }

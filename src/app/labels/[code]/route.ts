@@ -1,6 +1,7 @@
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
 import { labelSheet } from "@/house/sheets/label-sheet";
+import { decoded } from "../../address";
 import { problem } from "../../api/v1/http";
 
 /** The label sheet of a lot: ?page=a4|letter&count=&skip=&code=qr|code128 */
@@ -17,7 +18,7 @@ export async function GET(
     if (mark !== "qr" && mark !== "code128")
       throw new Refusal("bad-input", "The code is qr or code128.", 400);
     const figure = (name: string) => (query.has(name) ? { [name]: Number(query.get(name)) } : {});
-    const { pdf, name } = await labelSheet(houseDatabase(), decodeURIComponent(code), {
+    const { pdf, name } = await labelSheet(houseDatabase(), decoded(code), {
       page,
       code: mark,
       ...figure("count"),

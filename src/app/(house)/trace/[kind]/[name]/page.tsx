@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
+import { decoded } from "@/app/address";
 import { formatKgFromG } from "@/core/units";
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
@@ -17,18 +18,16 @@ type Params = { params: Promise<{ kind: string; name: string }> };
 
 export async function generateMetadata({ params }: Params): Promise<Metadata> {
   const { kind, name } = await params;
-  return { title: `Trace ${kind} ${decodeURIComponent(name)}` };
+  return { title: `Trace ${kind} ${decoded(name)}` };
 }
 
 export default async function TraceOf({ params }: Params) {
   const { kind, name } = await params;
   if (!(TRACE_KINDS as readonly string[]).includes(kind)) notFound();
-  const view = await traceView(houseDatabase(), kind as TraceKind, decodeURIComponent(name)).catch(
-    (fault) => {
-      if (fault instanceof Refusal && fault.status === 404) notFound();
-      throw fault;
-    },
-  );
+  const view = await traceView(houseDatabase(), kind as TraceKind, decoded(name)).catch((fault) => {
+    if (fault instanceof Refusal && fault.status === 404) notFound();
+    throw fault;
+  });
   const { back, forward } = view;
   return (
     <>

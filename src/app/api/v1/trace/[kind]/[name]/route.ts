@@ -1,6 +1,7 @@
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
 import { TRACE_KINDS, type TraceKind, traceView } from "@/house/views/trace";
+import { decoded } from "../../../../../address";
 import { problem } from "../../../http";
 
 export async function GET(
@@ -11,7 +12,7 @@ export async function GET(
     const { kind, name } = await params;
     if (!(TRACE_KINDS as readonly string[]).includes(kind))
       throw new Refusal("unknown-kind", `Trace one of: ${TRACE_KINDS.join(", ")}.`, 404);
-    return Response.json(await traceView(houseDatabase(), kind as TraceKind, decodeURIComponent(name)), {
+    return Response.json(await traceView(houseDatabase(), kind as TraceKind, decoded(name)), {
       headers: { "cache-control": "no-store" },
     });
   } catch (fault) {
