@@ -35,6 +35,16 @@ test("escape closes the form that is open, not the work behind it", async ({ ine
   await expect(page.getByRole("region", { name: "Batch 5" })).toBeVisible();
 });
 
+test("a form opened for a super waits for its weight", async ({ ines: page }) => {
+  await page.getByRole("list", { name: "Decisions" }).getByRole("link", { name: "Weigh back" }).click();
+  const form = page.getByRole("form", { name: "Weigh it back" });
+  await expect(form.getByLabel("Super")).toHaveValue("18");
+  await expect(form.getByLabel("Spun, it weighs")).toBeFocused();
+  await page.keyboard.type("5.9");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("complementary", { name: "The tape" })).toContainText("Super 18 weighed back");
+});
+
 test("digits typed into a field stay there", async ({ ines: page, demoHouse }) => {
   await page.goto(`${demoHouse.url}/spin?do=pail`);
   await ready(page);

@@ -14,6 +14,13 @@ const startValues = (fields: readonly FieldSpec[]): Values =>
     ]),
   );
 
+/** What is filled in already needs no finger: the focus goes to the first field that is still empty. */
+const firstToFill = (fields: readonly FieldSpec[]): number =>
+  Math.max(
+    0,
+    fields.findIndex((f) => !f.value && !f.options && f.kind !== "check"),
+  );
+
 /** A form for one command. After it is done it is ready for the next one, keeping the fields named in `keep`. */
 export function CommandForm({
   command,
@@ -61,7 +68,7 @@ export function CommandForm({
             spec={f}
             value={values[f.name] ?? ""}
             error={errorAt(f.name)}
-            autoFocus={!inPanel && i === 0}
+            autoFocus={!inPanel && i === firstToFill(fields)}
             onChange={(v) => setValues((now) => ({ ...now, [f.name]: v }))}
           />
         ))}

@@ -136,7 +136,7 @@ export function Line({ children }: { children?: ReactNode }) {
         id="line-says"
         aria-live="polite"
         data-tone={tone}
-        className="min-h-6 max-w-full flex-[1.4] basis-72 font-semibold [overflow-wrap:anywhere]"
+        className="min-h-6 max-w-full flex-[1.4] basis-72 max-[900px]:basis-full font-semibold [overflow-wrap:anywhere]"
         style={{ color: tone === "ink" ? "var(--ink)" : "var(--tone)" }}
       >
         {said}

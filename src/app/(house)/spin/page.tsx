@@ -254,41 +254,43 @@ function BatchPanel({ batch }: { batch: BatchState }) {
         />
       </div>
       <AccountBar account={batch.account} />
-      <RecordTable
-        rows={batch.combs}
-        keyOf={(c) => c.comb_fill}
-        columns={[
-          { head: "Super", cell: (c) => <Link href={`/trace/super/${c.tag}`}>{c.tag}</Link> },
-          { head: "Colony", cell: (c) => `${c.colony}, ${c.yard}` },
-          { head: "Honey in, kg", figure: true, cell: (c) => formatKgFromG(c.gross_g - c.empty_g) },
-          { head: "Spun, weighs kg", figure: true, cell: (c) => kgOrDash(c.spun_gross_g) },
-          {
-            head: "Gave, kg",
-            figure: true,
-            className: "text-mass",
-            cell: (c) =>
-              kgOrDash(c.spun_gross_g === null ? null : c.gross_g - Math.max(c.spun_gross_g, c.empty_g)),
-          },
-          {
-            head: "Stayed, kg",
-            figure: true,
-            cell: (c) => kgOrDash(c.spun_gross_g === null ? null : Math.max(0, c.spun_gross_g - c.empty_g)),
-          },
-          {
-            head: <span className="sr-only">Next</span>,
-            className: "text-right",
-            cell: (c) =>
-              c.spun_gross_g === null && (
-                <Link
-                  className="inline-flex min-h-12 items-center font-semibold underline-offset-4"
-                  href={`/spin?do=weigh&super=${c.tag}`}
-                >
-                  Weigh back
-                </Link>
-              ),
-          },
-        ]}
-      />
+      <div className="mt-4">
+        <RecordTable
+          rows={batch.combs}
+          keyOf={(c) => c.comb_fill}
+          columns={[
+            { head: "Super", cell: (c) => <Link href={`/trace/super/${c.tag}`}>{c.tag}</Link> },
+            { head: "Colony", cell: (c) => `${c.colony}, ${c.yard}` },
+            { head: "Honey in, kg", figure: true, cell: (c) => formatKgFromG(c.gross_g - c.empty_g) },
+            { head: "Spun, weighs kg", figure: true, cell: (c) => kgOrDash(c.spun_gross_g) },
+            {
+              head: "Gave, kg",
+              figure: true,
+              className: "text-mass",
+              cell: (c) =>
+                kgOrDash(c.spun_gross_g === null ? null : c.gross_g - Math.max(c.spun_gross_g, c.empty_g)),
+            },
+            {
+              head: "Stayed, kg",
+              figure: true,
+              cell: (c) => kgOrDash(c.spun_gross_g === null ? null : Math.max(0, c.spun_gross_g - c.empty_g)),
+            },
+            {
+              head: <span className="sr-only">Next</span>,
+              className: "text-right",
+              cell: (c) =>
+                c.spun_gross_g === null && (
+                  <Link
+                    className="inline-flex min-h-12 items-center font-semibold underline-offset-4"
+                    href={`/spin?do=weigh&super=${c.tag}`}
+                  >
+                    Weigh back
+                  </Link>
+                ),
+            },
+          ]}
+        />
+      </div>
     </Panel>
   );
 }
