@@ -8,6 +8,9 @@ export interface Column<Row> {
   readonly className?: string;
 }
 
+/** Heads are different words; one column a table may have a head only a screen reader hears. */
+const keyOfColumn = <Row,>({ head }: Column<Row>): string => (typeof head === "string" ? head : "unseen");
+
 /** A table that is read by its first column: each row is announced by it, figures stand under each other. */
 export function RecordTable<Row>({
   columns,
@@ -23,9 +26,8 @@ export function RecordTable<Row>({
       <table className="record">
         <thead>
           <tr>
-            {columns.map((c, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: columns never change their order.
-              <th key={i} scope="col" className={c.figure ? "n" : undefined}>
+            {columns.map((c) => (
+              <th key={keyOfColumn(c)} scope="col" className={c.figure ? "n" : undefined}>
                 {c.head}
               </th>
             ))}
@@ -41,8 +43,7 @@ export function RecordTable<Row>({
                     {c.cell(row)}
                   </th>
                 ) : (
-                  // biome-ignore lint/suspicious/noArrayIndexKey: columns never change their order.
-                  <td key={i} className={className}>
+                  <td key={keyOfColumn(c)} className={className}>
                     {c.cell(row)}
                   </td>
                 );

@@ -179,7 +179,7 @@ function Entry({ line }: { line: TapeLine }) {
         <time className="mr-1.5 text-ink-2">{line.time}</time>
         {line.say} <span className="whitespace-nowrap text-ink-2">{line.who}</span>
       </p>
-      <div className="flex shrink-0 flex-col items-end">
+      <div className="flex shrink-0 flex-col items-end [main_&]:flex-row-reverse [main_&]:items-center [main_&]:gap-3">
         {line.kg !== null && (
           <b className="text-mass">
             {line.kg}

@@ -25,7 +25,8 @@ export default async function Out({
     parcelsPage(houseDatabase(), keyFrom(search.before)),
     buyerNames(houseDatabase()),
   ]);
-  const here = s.lots.filter((l) => l.jars > l.jars_out);
+  // Oldest first, as it is advised.
+  const here = s.lots.filter((l) => l.jars > l.jars_out).reverse();
   return (
     <>
       <Lead title="Out">
