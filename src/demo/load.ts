@@ -3,8 +3,8 @@
  * last one under way. Everything is entered through commands, at the hours it would have been.
  */
 import type { Knex } from "knex";
+import { seeded } from "@/core/statistics/seeded";
 import { COMMANDS, execute } from "@/house";
-import { seeded } from "./seeded";
 
 const DAY_MS = 86_400_000;
 const MINUTE_MS = 60_000;

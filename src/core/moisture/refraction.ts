@@ -26,6 +26,12 @@ const indexAt20 = (index: number, tempC: number): number => {
 const index20FromWater = (waterPct: number): number => 1 + 10 ** (A - B * waterPct);
 
 /**
+ * Wedmore's line beyond the honeys it was made for: only to turn the marks of a % water scale, which
+ * instruments engrave along the same line, into the index a reference liquid shows.
+ */
+export const waterLineIndex20 = index20FromWater;
+
+/**
  * Water content of honey, % by mass, from the refractive index read at `tempC`.
  * Valid 13-25 % and 10-45 °C; agrees with the published table to 0.05 points.
  * @throws DomainError `water-out-of-range` naming the range
