@@ -1,7 +1,11 @@
 import type { Knex } from "knex";
 import * as foundation from "./migrations/0001-foundation";
+import * as yardAndHotRoom from "./migrations/0002-yard-and-hot-room";
 
-const MIGRATIONS: Record<string, Knex.Migration> = { "0001-foundation": foundation };
+const MIGRATIONS: Record<string, Knex.Migration> = {
+  "0001-foundation": foundation,
+  "0002-yard-and-hot-room": yardAndHotRoom,
+};
 
 /** Explicit imports, so that migrations are found the same way in every runner. */
 const source: Knex.MigrationSource<string> = {

@@ -43,6 +43,8 @@ export interface Request {
   readonly key: string;
   /** When it happened, when that is not now. */
   readonly at?: string | undefined;
+  /** Hears how far a long command is. */
+  readonly progress?: (done: number, of: number) => void;
 }
 
 export interface Answer {
@@ -123,7 +125,14 @@ async function perform<S extends z.ZodType, O extends object>(
   }
   const house: House = await houseNow(tx);
   const id = await nextEntryId(tx);
-  const work = new Work(tx, { entryId: id, at: happenedAt(request.at, now), now, actor, house });
+  const work = new Work(tx, {
+    entryId: id,
+    at: happenedAt(request.at, now),
+    now,
+    actor,
+    house,
+    progress: request.progress,
+  });
   const output = await definition.run(work, input);
   const entry = {
     id,

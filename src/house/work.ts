@@ -19,11 +19,20 @@ export class Work {
   readonly now: Date;
   readonly actor: Actor;
   readonly house: House;
+  /** Tells whoever waits how far a long command is. */
+  readonly progress: ((done: number, of: number) => void) | undefined;
   private moment: Date;
 
   constructor(
     tx: Knex.Transaction,
-    given: { entryId: number; at: Date; now: Date; actor: Actor; house: House },
+    given: {
+      entryId: number;
+      at: Date;
+      now: Date;
+      actor: Actor;
+      house: House;
+      progress?: ((done: number, of: number) => void) | undefined;
+    },
   ) {
     this.tx = tx;
     this.entryId = given.entryId;
@@ -31,6 +40,7 @@ export class Work {
     this.now = given.now;
     this.actor = given.actor;
     this.house = given.house;
+    this.progress = given.progress;
   }
 
   /** When it happened. */
@@ -70,6 +80,15 @@ export class Work {
       .insert({ ...row, entry_id: this.entryId })
       .returning("id");
     return made.id as number;
+  }
+
+  /** States many facts of one table at once; ids in the same order. */
+  async stateMany(table: string, rows: readonly Record<string, unknown>[]): Promise<number[]> {
+    if (rows.length === 0) return [];
+    const made = await this.tx(table)
+      .insert(rows.map((row) => ({ ...row, entry_id: this.entryId })))
+      .returning("id");
+    return made.map((m) => m.id as number);
   }
 
   /** Opens a fill: one charge of a vessel, a lot, a parcel, a loss. */

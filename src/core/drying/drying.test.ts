@@ -10,10 +10,10 @@ import {
   dryingRate,
   dryingSpeed,
   equilibriumWaterPct,
-  type FAN_SPEED,
   humidAir,
   humidityForWater,
   RATE_PRIOR,
+  type RoomAhead,
   type StackReading,
   saturationPressurePa,
   soundClimate,
@@ -283,8 +283,7 @@ describe("the forecast", () => {
 
   it("comes sooner in drier, warmer, moving air", () => {
     const rate = read(19.2);
-    const p50 = (r: Partial<typeof room> | { fan: keyof typeof FAN_SPEED }) =>
-      dryingForecast(rate, { ...room, ...r }, goal).hours.p50;
+    const p50 = (r: Partial<RoomAhead>) => dryingForecast(rate, { ...room, ...r }, goal).hours.p50;
     const now = p50({ humidityPct: 48 });
     expect(p50({ humidityPct: 45 })).toBeLessThan(now);
     expect(p50({ humidityPct: 48, tempC: 33 })).toBeLessThan(now);

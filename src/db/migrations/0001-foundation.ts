@@ -5,6 +5,7 @@
  * stands as long as that entry is not undone: `live_<table>` shows what stands.
  */
 import type { Knex } from "knex";
+import { guard, fact as stateFact } from "./facts";
 
 /** Tables of facts that carry an entry and get a `live_` view. */
 const FACTS = [
@@ -65,18 +66,7 @@ export async function up(db: Knex): Promise<void> {
     create index rests_on_on_entry on rests_on (on_entry);
   `);
 
-  const fact = async (table: string, columns: string) => {
-    await db.raw(`
-      create table ${table} (
-        id bigserial primary key,
-        entry_id bigint not null references entry deferrable initially deferred,
-        ${columns}
-      );
-      create index ${table}_entry on ${table} (entry_id);
-      create view live_${table} as
-        select t.* from ${table} t where not exists (select 1 from undone u where u.entry_id = t.entry_id);
-    `);
-  };
+  const fact = (table: string, columns: string) => stateFact(db, table, columns);
 
   await fact(
     "house_profile",
@@ -206,14 +196,7 @@ export async function up(db: Knex): Promise<void> {
       raise exception 'The ledger is never rewritten: % on % refused.', tg_op, tg_table_name using errcode = 'AU001';
     end $$;
   `);
-  for (const table of APPEND_ONLY) {
-    await db.raw(`
-      create trigger nothing_is_rewritten before update or delete on ${table}
-        for each row execute function nothing_is_rewritten();
-      create trigger nothing_is_truncated before truncate on ${table}
-        for each statement execute function nothing_is_rewritten();
-    `);
-  }
+  for (const table of APPEND_ONLY) await guard(db, table);
 }
 
 /** The ledger only grows: there is no way down that would not rewrite it. */

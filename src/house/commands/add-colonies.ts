@@ -1,22 +1,29 @@
 import { z } from "zod";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
-import { text } from "../fields";
+import { massKg, note, text } from "../fields";
 import { spoken, tags } from "../ranges";
 import { maybeColony, oneYard } from "../records/equipment";
+import { stateTerms } from "./keep-separate";
 
 export const addColonies = defineCommand({
   name: "add-colonies",
   summary: "Set up colonies in a yard",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({ yard: text("The yard", 60), tags: tags("colony") }),
+  input: z.object({
+    yard: text("The yard", 60),
+    tags: tags("colony"),
+    owner: note("The owner whose honey is kept separate", 60),
+    agreedKg: massKg("The kilograms agreed with the owner", 5000).optional(),
+  }),
   async run(work, input) {
     const yard = await oneYard(work.tx, input.yard);
     for (const tag of input.tags) {
       if (await maybeColony(work.tx, tag)) refuse("duplicate", `There is a colony ${tag} already.`, "tags");
       const id = await work.state("colony", { tag, yard_id: yard.id });
       await work.openFill({ kind: "colony", name: `colony ${tag}`, colonyId: id });
+      if (input.owner) await stateTerms(work, id, input);
     }
     await work.restOn(
       yard,

@@ -8,6 +8,8 @@ import { maybeVessel } from "../records/equipment";
 
 export const DEPTHS = ["deep", "medium", "shallow", "custom"] as const;
 
+export const FOUNDATIONS = ["wired wax", "unwired wax", "plastic", "foundationless"] as const;
+
 export const addSupers = defineCommand({
   name: "add-supers",
   summary: "Set up supers with depth, frames and empty weight",
@@ -18,6 +20,7 @@ export const addSupers = defineCommand({
     depth: choice("The depth", DEPTHS),
     frames: count("Frames in a super", 1, 14),
     emptyKg: massKg("The empty weight, drawn comb included", 25),
+    foundation: choice("The foundation", FOUNDATIONS).optional(),
   }),
   async run(work, input) {
     for (const tag of input.tags) {
@@ -29,6 +32,7 @@ export const addSupers = defineCommand({
         depth: input.depth,
         frames: input.frames,
         empty_g: gramsFromKg(input.emptyKg),
+        foundation: input.foundation ?? null,
       });
     }
     return { tags: input.tags, depth: input.depth, frames: input.frames };

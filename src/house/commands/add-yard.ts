@@ -12,7 +12,9 @@ export const addYard = defineCommand({
   input: z.object({
     name: text("The yard's name", 60),
     country: note("The country", 60),
-    note: note("Where it is, what blooms"),
+    location: note("Where it is, in words"),
+    registration: note("The registration number", 40),
+    note: note("A note"),
   }),
   async run(work, input) {
     if (await maybeYard(work.tx, input.name))
@@ -24,7 +26,13 @@ export const addYard = defineCommand({
         "Which country is the yard in? Labels must say where honey is from. (Set the house's country once in Set-up.)",
         "country",
       );
-    await work.state("yard", { name: input.name, country, note: input.note });
+    const id = await work.state("yard", { name: input.name, country, note: input.note });
+    if (input.location || input.registration)
+      await work.state("yard_detail", {
+        yard_id: id,
+        location: input.location,
+        registration: input.registration,
+      });
     return { yard: input.name };
   },
   say: ({ yard }) => `Yard ${yard} set up.`,

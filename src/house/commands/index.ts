@@ -6,28 +6,51 @@ import { addPails } from "./add-pails";
 import { addSupers } from "./add-supers";
 import { addYard } from "./add-yard";
 import { closeBatch } from "./close-batch";
+import { describeYard, noteBloom } from "./describe-yard";
 import { fillPail } from "./fill-pail";
+import { importRows } from "./import-rows";
+import { addInstrument, checkInstrument } from "./instruments";
 import { issueLot } from "./issue-lot";
+import { keepSeparate } from "./keep-separate";
+import { planPull, tickStep } from "./plan-pull";
 import { pullSupers } from "./pull-supers";
-import { readMoisture } from "./read-moisture";
+import { readMoisture, readSheet } from "./read-moisture";
 import { recordLoss } from "./record-loss";
+import { addDevice, noteClimate, setFan } from "./room";
 import { sendJars } from "./send-jars";
 import { setHouse } from "./set-house";
+import { setRoom, setRules } from "./set-rules";
 import { standInHotRoom } from "./stand-in-hot-room";
 import { addToBatch, startBatch } from "./start-batch";
 import { undo } from "./undo";
+import { weighIn } from "./weigh-in";
 import { weighSpunSuper } from "./weigh-spun-super";
 
 const ALL = [
   setHouse,
+  setRules,
+  setRoom,
   addCrew,
   addYard,
+  describeYard,
+  noteBloom,
   addColonies,
+  keepSeparate,
   addSupers,
   addPails,
+  importRows,
+  addInstrument,
+  checkInstrument,
+  addDevice,
+  planPull,
+  tickStep,
   pullSupers,
+  weighIn,
   standInHotRoom,
+  setFan,
+  noteClimate,
   readMoisture,
+  readSheet,
   startBatch,
   addToBatch,
   weighSpunSuper,

@@ -1,12 +1,14 @@
 import { z } from "zod";
-import { correctReading } from "@/core/moisture";
+import { judgeSheet } from "@/core/moisture";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
-import { choice, count, number, tag, tempC } from "../fields";
+import { choice, count, list, number, tag, tempC, text } from "../fields";
 import { oneBatch } from "../records/batches";
 import { oneVessel } from "../records/equipment";
 import { lastFillOf } from "../records/fills";
+import { corrected, meantBy, stateReading, unverified } from "../samples";
 import type { Work } from "../work";
+import { SCALES } from "./instruments";
 
 /** What is being read: the comb in a super, the honey in a pail, or a batch. */
 async function target(
@@ -34,57 +36,76 @@ async function target(
   return { fillId: fill.id, stated: fill, name: `${kind} ${vessel.tag}`, Name: `${label} ${vessel.tag}` };
 }
 
+const WHAT = {
+  super: tag("super").optional(),
+  pail: tag("pail").optional(),
+  batch: count("The batch", 1, 99_999).optional(),
+};
+const SHOWN = {
+  instrument: text("The instrument", 30).optional(),
+  /** Left out, the instrument's own record says it. */
+  scale: choice("The scale", SCALES).optional(),
+  tempC: tempC("The sample's temperature", 0, 60).default(20),
+  compensates: z
+    .boolean({ error: "Say whether the instrument compensates temperature itself: true or false." })
+    .optional(),
+};
+// The wide range lets the core say what a reading of honey can be on this scale.
+const value = () => number("The reading", -1000, 10_000);
+
 export const readMoisture = defineCommand({
   name: "read-moisture",
-  summary: "Enter a refractometer reading; it is corrected for temperature",
+  summary: "Enter a refractometer reading; it is corrected for temperature and calibration",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
-    super: tag("super").optional(),
-    pail: tag("pail").optional(),
-    batch: count("The batch", 1, 99_999).optional(),
-    scale: choice("The scale", ["water", "brix", "index"]).default("water"),
-    // The wide range lets the core say what a reading of honey can be on this scale.
-    value: number("The reading", -1000, 10_000),
-    tempC: tempC("The sample's temperature", 0, 60).default(20),
-    compensates: z
-      .boolean({ error: "Say whether the instrument compensates temperature itself: true or false." })
-      .default(false),
-  }),
+  input: z.object({ ...WHAT, ...SHOWN, value: value() }),
   async run(work, input) {
     const read = await target(work, input);
-    const corrected = correctReading({
-      scale: input.scale,
-      value: input.value,
-      tempC: input.tempC,
-      compensates: input.compensates,
-    });
+    const instrument = await meantBy(work, input);
+    const taken = corrected(instrument, input, input.value, work.at);
     await work.restOn(read.stated, `${read.name} was read`);
-    await work.state("reading", {
-      fill_id: read.fillId,
-      scale: input.scale,
-      value: input.value,
-      temp_c: input.tempC,
-      compensates: input.compensates,
-      index20: corrected.index20,
-      water_pct: corrected.waterPct,
-      sd_pct: corrected.sdPct,
-      who: work.actor.name,
-      at: work.at,
-    });
+    await stateReading(work, read.fillId, input, input.value, taken);
     return {
       name: read.Name,
-      waterPct: corrected.waterPct,
-      correctionPct: corrected.correctionPct,
-      because: corrected.because,
+      scale: taken.scale,
+      waterPct: taken.waterPct,
+      correctionPct: taken.correctionPct,
+      instrument: taken.instrument?.name ?? null,
+      doubts: taken.doubts,
+      because: taken.because,
     };
   },
-  say({ name, waterPct, correctionPct }, input) {
-    const shown = { water: `${input.value} %`, brix: `${input.value} °Bx`, index: `${input.value}` }[
-      input.scale
-    ];
-    if (Math.abs(correctionPct) < 0.05 && input.scale === "water")
-      return `${name} reads ${waterPct.toFixed(1)} % water.`;
-    return `${name} read ${shown} at ${input.tempC} °C, which is ${waterPct.toFixed(1)} % water at 20 °C.`;
+  say({ name, scale, waterPct, correctionPct, doubts }, input) {
+    const shown = { water: `${input.value} %`, brix: `${input.value} °Bx`, index: `${input.value}` }[scale];
+    if (Math.abs(correctionPct) < 0.05 && Math.abs(waterPct - input.value) < 0.05)
+      return `${name} reads ${waterPct.toFixed(1)} % water.${unverified(doubts)}`;
+    return `${name} read ${shown} at ${input.tempC} °C, which is ${waterPct.toFixed(1)} % water at 20 °C.${unverified(doubts)}`;
   },
+});
+
+/** Several drops in a row of one honey: "17.2 17.4 17.3" or a list. */
+const drops = z
+  .union([z.string(), z.array(z.union([z.number(), z.string()]))], { error: "The drops are missing." })
+  .transform((raw) => (Array.isArray(raw) ? raw : raw.trim().split(/[\s;]+/)).filter((d) => d !== ""))
+  .pipe(list("The drops", value(), 9))
+  .meta({
+    description: 'One to nine readings of one honey in a row: a list, or text such as "17.2 17.4 17.3".',
+  });
+
+export const readSheet = defineCommand({
+  name: "read-sheet",
+  summary: "Enter a reading sheet: several drops of one honey in a row",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.object({ ...WHAT, ...SHOWN, values: drops }),
+  async run(work, input) {
+    const read = await target(work, input);
+    const instrument = await meantBy(work, input);
+    const taken = input.values.map((v) => ({ v, t: corrected(instrument, input, v, work.at) }));
+    await work.restOn(read.stated, `${read.name} was read`);
+    for (const { v, t } of taken) await stateReading(work, read.fillId, input, v, t);
+    const sheet = judgeSheet(taken.map(({ t }) => t.waterPct));
+    return { name: read.Name, ...sheet, doubts: taken[0]?.t.doubts ?? [] };
+  },
+  say: ({ name, sentence, doubts }) => `${name}: ${sentence}${unverified(doubts)}`,
 });

@@ -7,8 +7,35 @@ import { plural, spoken, tags } from "../ranges";
 import { lastStayOf, openBatch } from "../records/batches";
 import { oneVessel } from "../records/equipment";
 import { gramsIn } from "../records/fills";
-import { waitingCombs } from "../records/pulls";
+import { combsNamed, type PulledComb, waitingCombs } from "../records/pulls";
 import type { Work } from "../work";
+
+/** Honey that is kept apart: for an owner, or because it must never go into jars. */
+const keptApart = (c: PulledComb): string =>
+  c.verdict === "divert" || c.verdict === "do-not-take"
+    ? "diverted"
+    : c.owner && `kept separate for ${c.owner}`;
+
+/** What is kept apart is only batched with its like. */
+async function mayMix(
+  work: Work,
+  batch: { id: number; number: number },
+  joining: readonly PulledComb[],
+): Promise<void> {
+  const there = await combsNamed(
+    work.tx,
+    await work.tx("live_batch_super").where({ batch_id: batch.id }).pluck("fill_id"),
+  );
+  const [first, ...others] = [...there, ...joining];
+  const odd = first && others.find((c) => keptApart(c) !== keptApart(first));
+  if (!first || !odd) return;
+  const [apart, other] = keptApart(odd) ? [odd, first] : [first, odd];
+  refuse(
+    "kept-apart",
+    `Super ${apart.tag} is ${keptApart(apart)}; super ${other.tag} is ${keptApart(other) || "not"}. They do not go into one batch.`,
+    "supers",
+  );
+}
 
 /** Brings supers into a batch with all the honey in them; what stays in the comb comes back when they are weighed. */
 async function joinSupers(
@@ -17,6 +44,11 @@ async function joinSupers(
   supers: readonly string[],
 ): Promise<number> {
   const waiting = new Map((await waitingCombs(work.tx)).map((c) => [c.tag, c]));
+  await mayMix(
+    work,
+    batch,
+    supers.flatMap((tag) => waiting.get(tag) ?? []),
+  );
   let grams = 0;
   for (const tag of supers) {
     const comb = waiting.get(tag);

@@ -44,6 +44,41 @@ export const VERBS: readonly Verb[] = [
     input: (m) => ({ stack: m.stack, supers: list(m.supers, "s") }),
   },
   {
+    bay: "Yard",
+    example: "weigh s41 21.4",
+    means: "super 41, pulled and not yet weighed, weighs 21.4 kg with honey",
+    pattern: new RegExp(`^weigh s?(?<super>${TAG}) (?<gross>${FIGURE}(?: ?(?:kg|lb))?)$`, "i"),
+    command: "weigh-in",
+    input: (m) => ({ super: m.super, grossKg: m.gross }),
+  },
+  {
+    bay: "Hot room",
+    example: "hot 29.5 31",
+    means: "the hot room is at 29.5 °C and 31 % relative humidity",
+    pattern: new RegExp(`^hot (?<temp>${FIGURE}(?: ?°?[cf])?) (?<humidity>${FIGURE}) ?%?$`, "i"),
+    command: "note-climate",
+    input: (m) => ({ tempC: m.temp, humidityPct: m.humidity }),
+  },
+  {
+    bay: "Hot room",
+    example: "fan a full",
+    means: "stack A stands in the fan's full draught; some and none are the others",
+    pattern: /^fan (?<stack>[a-z]{1,2}) (?<fan>full|some|none)$/i,
+    command: "set-fan",
+    input: (m) => ({ stack: m.stack, fan: m.fan?.toLowerCase() }),
+  },
+  {
+    bay: "Spin",
+    example: "s41 17.2 17.4 17.3",
+    means: "three drops of super 41 in a row; @28 behind them when the sample was at 28 °C",
+    pattern: new RegExp(
+      `^s(?<super>${TAG}) (?<values>${FIGURE}(?: ${FIGURE}){1,8})(?: ?@ ?(?<temp>${FIGURE}))?$`,
+      "i",
+    ),
+    command: "read-sheet",
+    input: (m) => ({ super: m.super, values: m.values, ...(m.temp ? { tempC: m.temp } : {}) }),
+  },
+  {
     bay: "Spin",
     example: "s41 17.6@28",
     means:
@@ -129,14 +164,17 @@ export const VERBS: readonly Verb[] = [
 
 function reading(m: Record<string, string | undefined>) {
   const mark = m.scale?.trim().toLowerCase();
+  // A bare figure is in the unit of the instrument at hand; 1.49 can only be an index.
   const scale =
     mark === "bx"
       ? "brix"
       : mark === "n" || (mark === undefined && /^1[.,]/.test(m.value ?? ""))
         ? "index"
-        : "water";
+        : mark === "%"
+          ? "water"
+          : undefined;
   return {
-    scale,
+    ...(scale ? { scale } : {}),
     value: m.value,
     ...(m.temp ? { tempC: m.temp } : {}),
     ...(m.atc ? { compensates: true } : {}),

@@ -67,6 +67,7 @@ export interface BatchComb {
   readonly tag: string;
   readonly empty_g: number;
   readonly gross_g: number;
+  readonly weighed: boolean;
   readonly capped_pct: number;
   readonly frames: number | null;
   readonly depth: string | null;
@@ -87,6 +88,9 @@ const combs = (db: Knex) =>
     .join("live_yard as y", "y.id", "c.yard_id")
     .leftJoin("live_spun as w", "w.comb_fill_id", "s.fill_id")
     .leftJoin("live_batch_close as x", "x.batch_id", "s.batch_id")
+    .joinRaw(
+      "left join lateral (select gross_g from live_weigh_in i where i.fill_id = s.fill_id order by i.id desc limit 1) i on true",
+    )
     .select(
       "s.entry_id",
       "s.batch_id",
@@ -97,7 +101,8 @@ const combs = (db: Knex) =>
       "v.empty_g",
       "v.frames",
       "v.depth",
-      "p.gross_g",
+      db.raw("coalesce(i.gross_g, p.gross_g) as gross_g"),
+      db.raw("(p.weighed or i.gross_g is not null) as weighed"),
       "p.capped_pct",
       "c.tag as colony",
       "y.name as yard",

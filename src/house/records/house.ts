@@ -1,4 +1,5 @@
 import type { Knex } from "knex";
+import { DEFAULT_RULES, type RipenessRules, type School } from "@/core/moisture";
 
 export interface House {
   readonly name: string;
@@ -10,6 +11,15 @@ export interface House {
   readonly limit_pct: number;
   readonly settle_hours: number;
   readonly best_before_months: number;
+  /** How ripeness is judged here. */
+  readonly school: School;
+  readonly sealed_pct: number;
+  readonly shake_max_pct: number;
+  /** Hours pulled supers may wait before beetles are a risk. */
+  readonly beetle_hours: number;
+  readonly spin_temp_c: number;
+  /** As rated; 0 when there is none. */
+  readonly dehumidifier_l_day: number;
   /** Null until the house was named. */
   readonly entry_id: number | null;
 }
@@ -21,13 +31,35 @@ export const UNNAMED_HOUSE: House = {
   country: "",
   zone: Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC",
   lot_prefix: "L",
-  target_pct: 17.5,
-  limit_pct: 18.6,
+  target_pct: DEFAULT_RULES.targetPct,
+  limit_pct: DEFAULT_RULES.limitPct,
   settle_hours: 24,
   best_before_months: 24,
+  school: DEFAULT_RULES.school,
+  sealed_pct: DEFAULT_RULES.sealedPct,
+  shake_max_pct: DEFAULT_RULES.shakeMaxPct,
+  beetle_hours: 48,
+  spin_temp_c: 27,
+  dehumidifier_l_day: 0,
   entry_id: null,
 };
 
 export async function houseNow(db: Knex): Promise<House> {
-  return (await db("live_house_profile").orderBy("id", "desc").first()) ?? UNNAMED_HOUSE;
+  const newest = (table: string, ...columns: string[]) =>
+    db(table).orderBy("id", "desc").limit(1).select(columns);
+  const [[profile], [rules], [room]] = await Promise.all([
+    db("live_house_profile").orderBy("id", "desc").limit(1),
+    newest("live_judging_rules", "school", "sealed_pct", "shake_max_pct"),
+    newest("live_room_profile", "beetle_hours", "spin_temp_c", "dehumidifier_l_day"),
+  ]);
+  return { ...UNNAMED_HOUSE, ...profile, ...rules, ...room };
 }
+
+/** How this house judges ripeness, or another school for once. */
+export const rulesOf = (house: House, school: School = house.school): RipenessRules => ({
+  school,
+  sealedPct: house.sealed_pct,
+  shakeMaxPct: house.shake_max_pct,
+  targetPct: house.target_pct,
+  limitPct: house.limit_pct,
+});

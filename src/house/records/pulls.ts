@@ -1,4 +1,6 @@
 import type { Knex } from "knex";
+import type { RipenessVerdict, School, SuperFlag } from "@/core/moisture";
+import type { FrameClass } from "@/core/yields";
 import { fillsHolding } from "./fills";
 
 /** A comb as pulled: one charge of a super from one colony on one day. */
@@ -17,7 +19,18 @@ export interface PulledComb {
   readonly date: string;
   readonly at: Date;
   readonly capped_pct: number;
+  /** As weighed in last; an estimate on top of the empty weight until it is weighed. */
   readonly gross_g: number;
+  readonly weighed: boolean;
+  readonly shake: "no-drops" | "drops" | null;
+  readonly frames_left: number;
+  readonly frame_class: FrameClass | null;
+  readonly flags: readonly SuperFlag[];
+  readonly waiting_until: string | null;
+  readonly school: School | null;
+  readonly verdict: RipenessVerdict | null;
+  /** Its honey is kept separate for this owner; "" when it may be pooled. */
+  readonly owner: string;
   /** Honey still in it, g. */
   readonly grams: number;
   /** Where it stands: null in the yard's intake, "hot room" with a stack's letter. */
@@ -33,6 +46,12 @@ const pulled = (db: Knex) =>
     .join("live_yard as y", "y.id", "u.yard_id")
     .join("fill as f", "f.id", "p.fill_id")
     .join("fill_balance as b", "b.fill_id", "p.fill_id")
+    .joinRaw(
+      "left join lateral (select gross_g from live_weigh_in x where x.fill_id = p.fill_id order by x.id desc limit 1) w on true",
+    )
+    .joinRaw(
+      "left join lateral (select owner from live_colony_terms x where x.colony_id = p.colony_id order by x.id desc limit 1) o on true",
+    )
     .joinRaw(
       "left join lateral (select place, stack from live_standing_place x where x.fill_id = p.fill_id order by x.id desc limit 1) s on true",
     )
@@ -51,7 +70,16 @@ const pulled = (db: Knex) =>
       "u.date",
       "f.opened_at as at",
       "p.capped_pct",
-      "p.gross_g",
+      db.raw("coalesce(w.gross_g, p.gross_g) as gross_g"),
+      db.raw("(p.weighed or w.gross_g is not null) as weighed"),
+      "p.shake",
+      "p.frames_left",
+      "p.frame_class",
+      "p.flags",
+      "p.waiting_until",
+      "p.school",
+      "p.verdict",
+      db.raw("coalesce(o.owner, '') as owner"),
       "b.grams",
       "s.place",
       "s.stack",

@@ -1,6 +1,8 @@
 import type { Knex } from "knex";
+import { correctReading, stepSdPct } from "@/core/moisture";
+import { type CheckedInstrument, instruments, kindOf, standingAt } from "./instruments";
 
-export interface ReadingRow {
+interface StoredReading {
   readonly id: number;
   readonly entry_id: number;
   readonly fill_id: number;
@@ -13,12 +15,60 @@ export interface ReadingRow {
   readonly sd_pct: number;
   readonly who: string;
   readonly at: Date;
+  readonly instrument_id: number | null;
+}
+
+export interface ReadingRow extends StoredReading {
+  readonly instrument: string | null;
+  /** Why it is unverified; empty when a check stands behind it. */
+  readonly doubts: readonly string[];
+}
+
+/** What is uncertain about one reading, points: the hand, the scale's step, and twice as much without a check. */
+export function uncertaintyOf(
+  handSdPct: number,
+  instrument: CheckedInstrument | null,
+  verified: boolean,
+): number {
+  const sd = Math.hypot(handSdPct, instrument ? stepSdPct(kindOf(instrument)) : 0);
+  return verified ? sd : 2 * sd;
+}
+
+/** Reads a stored reading in the light of all checks made since: drift between two of them is shared out. */
+function inTheLightOf(instrument: CheckedInstrument | undefined, r: StoredReading): ReadingRow {
+  if (!instrument)
+    return {
+      ...r,
+      instrument: null,
+      doubts: ["no instrument was named"],
+      sd_pct: uncertaintyOf(r.sd_pct, null, false),
+    };
+  const standing = standingAt(instrument, r.at, r.temp_c);
+  const corrected = correctReading({
+    scale: r.scale,
+    value: r.value,
+    tempC: r.temp_c,
+    compensates: r.compensates,
+    offset: standing.offset,
+  });
+  return {
+    ...r,
+    instrument: instrument.name,
+    doubts: standing.doubts,
+    water_pct: corrected.waterPct,
+    index20: corrected.index20,
+    sd_pct: uncertaintyOf(corrected.sdPct, instrument, standing.verified),
+  };
 }
 
 /** Readings of the fills named, oldest first. */
-export const readingsOf = (db: Knex, fillIds: readonly number[]): Promise<ReadingRow[]> =>
-  fillIds.length === 0
-    ? Promise.resolve([])
-    : db("live_reading")
-        .whereIn("fill_id", [...fillIds])
-        .orderBy("id");
+export async function readingsOf(db: Knex, fillIds: readonly number[]): Promise<ReadingRow[]> {
+  if (fillIds.length === 0) return [];
+  const rows: StoredReading[] = await db("live_reading")
+    .whereIn("fill_id", [...fillIds])
+    .orderBy("id");
+  const known = rows.some((r) => r.instrument_id !== null)
+    ? new Map((await instruments(db)).map((i) => [i.id, i]))
+    : new Map<number, CheckedInstrument>();
+  return rows.map((r) => inTheLightOf(known.get(r.instrument_id ?? -1), r));
+}

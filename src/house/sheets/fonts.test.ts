@@ -1,6 +1,7 @@
 import { createRequire } from "node:module";
 import { describe, expect, it } from "vitest";
-import { FIGURE_HEIGHT, fontFile, X_HEIGHT } from "./label-sheet";
+import { fontFile } from "./document";
+import { FIGURE_HEIGHT, X_HEIGHT } from "./label-sheet";
 
 // fontkit is what the PDF library itself reads fonts with.
 const fontkit = createRequire(createRequire(import.meta.url).resolve("pdfkit"))("fontkit");

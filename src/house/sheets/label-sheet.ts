@@ -1,8 +1,5 @@
 /** The sheet of labels of a lot, as a PDF to be cut. */
-import { createRequire } from "node:module";
-import bwipjs from "bwip-js/node";
 import type { Knex } from "knex";
-import PDFDocument from "pdfkit";
 import { type LabelContent, labelContent, PAGE_SIZES_MM, type PageSize, sheetGrid } from "@/core/labels";
 import { composition } from "@/core/ledger";
 import { refuse } from "../errors";
@@ -10,26 +7,22 @@ import { movementsOf, reachInDatabase } from "../records/fills";
 import { houseNow } from "../records/house";
 import { type LotRow, oneLot } from "../records/lots";
 import { combsNamed } from "../records/pulls";
+import { type CodeKind, drawCode } from "./code";
+import { newDocument, PT_PER_MM } from "./document";
 
 export interface SheetOptions {
   readonly page: PageSize;
   readonly count: number;
   /** Places already used on the first sheet. */
   readonly skip: number;
-  readonly code: "qr" | "code128";
+  readonly code: CodeKind;
 }
 
-const PT_PER_MM = 72 / 25.4;
 const LABEL = { widthMm: 62, heightMm: 43 } as const;
 /** Atkinson Hyperlegible Next: x-height and figure height as shares of the type size, read off the font's own tables. */
 export const X_HEIGHT = 0.496;
 export const FIGURE_HEIGHT = 0.668;
 export const MOST_LABELS = 5000;
-
-export const fontFile = (weight: 400 | 700): string =>
-  createRequire(`${process.cwd()}/`).resolve(
-    `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
-  );
 
 /** Where the honey is from, in shares of its mass: the yards' countries behind the lot's composition. */
 async function originsOf(db: Knex, lot: LotRow): Promise<{ country: string; pct: number }[]> {
@@ -61,37 +54,6 @@ export async function labelOfLot(db: Knex, code: string): Promise<{ lot: LotRow;
     origins: await originsOf(db, lot),
   });
   return { lot, content };
-}
-
-function drawCode(
-  doc: PDFKit.PDFDocument,
-  content: LabelContent,
-  kind: SheetOptions["code"],
-  x: number,
-  y: number,
-  box: { width: number; height: number },
-): void {
-  const svg = bwipjs.toSVG(
-    kind === "qr"
-      ? { bcid: "qrcode", text: content.codeText }
-      : { bcid: "code128", text: content.codeText, height: 8, includetext: false },
-  );
-  const [, width = "1", height = "1"] = /viewBox="0 0 (\d+(?:\.\d+)?) (\d+(?:\.\d+)?)"/.exec(svg) ?? [];
-  const [across, down] = [box.width / Number(width), box.height / Number(height)];
-  // Squares keep their shape; bars may be as high as there is room for.
-  const scale = kind === "qr" ? [Math.min(across, down), Math.min(across, down)] : [across, down];
-  doc
-    .save()
-    .translate(x, y)
-    .scale(scale[0] as number, scale[1] as number);
-  for (const [, path = ""] of svg.matchAll(/<path ([^>]*?)\/?>/g)) {
-    const d = /\bd="([^"]+)"/.exec(path)?.[1];
-    if (!d) continue;
-    const strokeWidth = /stroke-width="([\d.]+)"/.exec(path)?.[1];
-    if (strokeWidth) doc.path(d).lineWidth(Number(strokeWidth)).stroke("#000");
-    else doc.path(d).fill("#000", "even-odd");
-  }
-  doc.restore();
 }
 
 function drawLabel(
@@ -130,10 +92,10 @@ function drawLabel(
     ellipsis: true,
   });
   if (square > 0) {
-    drawCode(doc, content, "qr", left + wide - square, codeTop, { width: square, height: square });
+    drawCode(doc, content.codeText, "qr", left + wide - square, codeTop, { width: square, height: square });
   } else {
     const bars = { width: 48 * PT_PER_MM, height: 6.5 * PT_PER_MM };
-    drawCode(doc, content, "code128", x + (w - bars.width) / 2, at + lineHigh + 2, bars);
+    drawCode(doc, content.codeText, "code128", x + (w - bars.width) / 2, at + lineHigh + 2, bars);
   }
   // The net quantity stands in the lower third, both units together (21 CFR 101.7, 76/211/EEC).
   const bottom = y + h - pad;
@@ -156,27 +118,12 @@ export async function labelSheet(
     refuse("label-count", `Between 1 and ${MOST_LABELS} labels can be printed at a time.`, "count");
   if (!(Number.isInteger(skip) && skip >= 0 && skip < grid.perSheet))
     refuse("label-skip", `A sheet has ${grid.perSheet} places.`, "skip");
-  const { width, height } = PAGE_SIZES_MM[page];
-  const doc = new PDFDocument({
-    autoFirstPage: false,
-    size: [width * PT_PER_MM, height * PT_PER_MM],
-    margin: 0,
-    info: { Title: `Labels, lot ${lot.code}`, Author: content.packer[0] ?? "" },
-  });
-  doc.registerFont("plain", fontFile(400)).registerFont("bold", fontFile(700));
-  const chunks: Buffer[] = [];
-  doc.on("data", (chunk: Buffer) => chunks.push(chunk));
-  const done = new Promise<void>((resolve, reject) => {
-    doc.on("end", resolve);
-    doc.on("error", reject);
-  });
+  const { doc, finished } = newDocument(PAGE_SIZES_MM[page], `Labels, lot ${lot.code}`, content.packer[0]);
   for (let i = skip; i < skip + count; i++) {
     const place = grid.places[i % grid.perSheet];
     if (!place) continue;
     if (i === skip || i % grid.perSheet === 0) doc.addPage();
     drawLabel(doc, content, codeKind, place.x * PT_PER_MM, place.y * PT_PER_MM);
   }
-  doc.end();
-  await done;
-  return { pdf: Buffer.concat(chunks), name: `labels-${lot.code}-${page}.pdf` };
+  return { pdf: await finished(), name: `labels-${lot.code}-${page}.pdf` };
 }

@@ -3,12 +3,12 @@ import { fermentationRisk } from "@/core/moisture";
 import { formatKgFromG } from "@/core/units";
 import { ageBetween, whenIn } from "../clock";
 import { plural, spoken } from "../ranges";
+import { hotRoomDecisions } from "./hot-room-decisions";
 import type { Decision } from "./model";
-import type { BatchState, PailState, Snapshot, WaitingSuper } from "./snapshot";
+import type { BatchState, PailState, Snapshot } from "./snapshot";
+import { yardDecisions } from "./yard-decisions";
 
 const HOUR_MS = 3_600_000;
-/** Pulled supers that wait longer than this are at risk from hive beetle (common practice). */
-const BEETLE_HOURS = 48;
 
 const kgOf = (list: readonly { grams: number }[]): number => list.reduce((g, x) => g + x.grams, 0);
 
@@ -76,134 +76,6 @@ export function firstSteps(s: Snapshot): Decision[] {
       ),
     ];
   return [];
-}
-
-interface Stack {
-  readonly name: string;
-  readonly supers: readonly WaitingSuper[];
-}
-
-/** Supers by where they stand: each stack of the hot room, and the intake. */
-export function stacksOf(waiting: readonly WaitingSuper[]): { stacks: Stack[]; intake: WaitingSuper[] } {
-  const stacks = new Map<string, WaitingSuper[]>();
-  const intake: WaitingSuper[] = [];
-  for (const w of waiting) {
-    if (w.place === "hot room") stacks.set(w.stack ?? "A", [...(stacks.get(w.stack ?? "A") ?? []), w]);
-    else intake.push(w);
-  }
-  return {
-    stacks: [...stacks].sort(([a], [b]) => a.localeCompare(b)).map(([name, supers]) => ({ name, supers })),
-    intake,
-  };
-}
-
-/** The water of several supers together, as one judgement. */
-export function waterTogether(s: Snapshot, supers: readonly WaitingSuper[]) {
-  const read = supers.filter((w) => w.water.verdict !== "unread");
-  const mass = kgOf(read);
-  if (read.length === 0 || mass === 0) return { meanPct: null, worst: null, read: 0 };
-  const meanPct = read.reduce((sum, w) => sum + (w.water.figures.waterPct ?? 0) * w.grams, 0) / mass;
-  const worst = read.reduce((a, b) =>
-    (b.water.figures.waterPct ?? 0) > (a.water.figures.waterPct ?? 0) ? b : a,
-  );
-  return { meanPct, worst, read: read.length, targetPct: s.house.target_pct };
-}
-
-function yardDecisions(s: Snapshot): Decision[] {
-  const { intake } = stacksOf(s.waiting);
-  const unread = intake.filter((w) => w.water.verdict === "unread");
-  if (unread.length === 0) return [];
-  return [
-    {
-      id: "yard-unread",
-      bay: "Yard",
-      urgency: 40,
-      tone: "water",
-      when: "now",
-      what: `Read ${plural(unread.length, "super")} before they are spun`,
-      short: `${unread.length} to read`,
-      so: `Super${unread.length === 1 ? "" : "s"} ${spoken(unread.map((w) => w.tag))}: ${formatKgFromG(kgOf(unread))} kg without a reading.`,
-      why: {
-        title: "Why read them?",
-        because: [
-          { what: "Capping alone is a sign, not a measurement", source: "common practice" },
-          {
-            what: "Above 18.6 % water honey may ferment in the jar; above 20 % it will",
-            source: "Lochhead 1933; USDA grades 1985",
-          },
-        ],
-        change: "One reading a super, the wettest frames first, settles it.",
-      },
-      action: { label: "Enter readings", href: `/spin?do=read&super=${unread[0]?.tag}` },
-    },
-  ];
-}
-
-function hotRoomDecisions(s: Snapshot): Decision[] {
-  return stacksOf(s.waiting).stacks.flatMap((stack): Decision[] => {
-    const oldest = stack.supers.reduce((a, b) => (a.at < b.at ? a : b));
-    const deadline = new Date(oldest.at.getTime() + BEETLE_HOURS * HOUR_MS);
-    const late = deadline < s.now;
-    const when = late ? `${ageBetween(deadline, s.now)} over` : `by ${whenIn(s.house.zone, deadline, s.now)}`;
-    const water = waterTogether(s, stack.supers);
-    const kg = formatKgFromG(kgOf(stack.supers));
-    const why = {
-      title: `Stack ${stack.name}`,
-      because: [
-        ...(water.worst?.water.because ?? []),
-        { what: "Pulled", figure: `${ageBetween(oldest.at, s.now)} ago` },
-        {
-          what: `Pulled supers left standing more than ${BEETLE_HOURS} h are at risk from hive beetle`,
-          source: "common practice",
-        },
-      ],
-      change: "A reading of another super, or dry air and a fan across the frames.",
-    };
-    const base = { id: `stack-${stack.name}`, bay: "Hot room" as const, why };
-    if (water.meanPct === null)
-      return [
-        {
-          ...base,
-          urgency: 45,
-          tone: "water",
-          when,
-          what: `Read stack ${stack.name}`,
-          short: `read stack ${stack.name}`,
-          so: `${plural(stack.supers.length, "super")}, ${kg} kg, no reading yet.`,
-          action: { label: "Enter a reading", href: `/spin?do=read&super=${stack.supers[0]?.tag}` },
-        },
-      ];
-    const mean = `${water.meanPct.toFixed(1)} %`;
-    if (water.meanPct <= s.house.target_pct)
-      return [
-        {
-          ...base,
-          urgency: 20,
-          tone: "go",
-          when,
-          what: `Spin stack ${stack.name}: it is ready`,
-          short: `stack ${stack.name} ready`,
-          so: `${mean} water on the mean of ${plural(water.read, "super")} read; ${kg} kg.`,
-          action: {
-            label: "Start a batch",
-            href: `/spin?do=batch&supers=${stack.supers.map((w) => w.tag).join(",")}`,
-          },
-        },
-      ];
-    const over = water.meanPct > 20;
-    return [
-      {
-        ...base,
-        urgency: over ? 8 : 25,
-        tone: over ? "stop" : "water",
-        when,
-        what: over ? `Stack ${stack.name} is too wet to spin` : `Keep stack ${stack.name} drying`,
-        short: over ? `stack ${stack.name} too wet` : `stack ${stack.name} drying`,
-        so: `${mean} water, target ${s.house.target_pct} %; super ${water.worst?.tag} is the wettest at ${water.worst?.water.figures.waterPct?.toFixed(1)} %.`,
-        action: { label: "Enter a reading", href: `/spin?do=read&super=${water.worst?.tag}` },
-      },
-    ];
-  });
 }
 
 /** The next thing an open batch needs. */

@@ -5,9 +5,10 @@ import { formatKgFromG } from "@/core/units";
 import { clockIn, dayIn, shortDayIn } from "../clock";
 import { crewNow } from "../records/crew";
 import { tape } from "../records/entries";
-import { decisions, settling, stacksOf, stored } from "./decisions";
+import { decisions, settling, stored } from "./decisions";
 import { BAY_HREF, BAYS, type BayName, type Tone } from "./model";
 import type { Snapshot } from "./snapshot";
+import { stacksOf } from "./stacks";
 
 export interface StripBay {
   readonly name: BayName;

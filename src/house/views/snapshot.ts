@@ -3,18 +3,23 @@
 import type { Knex } from "knex";
 import { type BatchAccount, batchAccount } from "@/core/ledger";
 import { judgeWater } from "@/core/moisture";
-import { whenIn } from "../clock";
+import { dayIn, whenIn } from "../clock";
 import { type BatchComb, type BatchRow, combsOfBatches, openBatches } from "../records/batches";
 import { movementsOf } from "../records/fills";
 import { type House, houseNow } from "../records/house";
 import { type LotRow, lotsHere } from "../records/lots";
+import { openPlans, type PlanRow } from "../records/plans";
 import { type PulledComb, waitingCombs } from "../records/pulls";
 import { type ReadingRow, readingsOf } from "../records/readings";
+import { type RoomState, roomState } from "./room";
 
 export type WaterJudgement = ReturnType<typeof judgeWater>;
 
 export interface WaitingSuper extends PulledComb {
+  /** All of them, oldest first. */
   readonly readings: readonly ReadingRow[];
+  /** The newest sheet's: honey dries, and older readings say what it was. */
+  readonly latest: readonly ReadingRow[];
   readonly water: WaterJudgement;
 }
 
@@ -41,6 +46,8 @@ export interface Snapshot {
   readonly house: House;
   readonly now: Date;
   readonly waiting: readonly WaitingSuper[];
+  readonly room: RoomState;
+  readonly plans: readonly PlanRow[];
   readonly openBatches: readonly BatchState[];
   readonly pails: readonly PailState[];
   /** Lots with jars still here. */
@@ -53,9 +60,13 @@ const asWeighted = (r: ReadingRow, massKg: number, zone: string, now: Date, name
   waterPct: r.water_pct,
   sdPct: r.sd_pct,
   massKg,
-  by: `${r.who}, ${whenIn(zone, r.at, now)}`,
+  by: `${r.who}, ${whenIn(zone, r.at, now)}${r.instrument ? `, ${r.instrument}` : ""}${r.doubts.length > 0 ? ", unverified" : ""}`,
   what: name ?? "Reading",
 });
+
+/** The readings made together with the newest one. */
+const latestSheet = (readings: readonly ReadingRow[]): readonly ReadingRow[] =>
+  readings.filter((r) => r.entry_id === readings.at(-1)?.entry_id);
 
 /** A batch's water: readings of the batch itself count for all of it, readings of combs for what came out of them. */
 function waterOfBatch(
@@ -70,7 +81,7 @@ function waterOfBatch(
     own.length > 0
       ? own.map((r) => asWeighted(r, 1, house.zone, now, "Batch"))
       : combs.flatMap((c) => {
-          const readings = byFill.get(c.comb_fill) ?? [];
+          const readings = latestSheet(byFill.get(c.comb_fill) ?? []);
           return readings.map((r) =>
             asWeighted(
               r,
@@ -134,8 +145,9 @@ async function equipmentCounts(db: Knex): Promise<Snapshot["equipment"]> {
 }
 
 export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
-  const [house, combs, open, pailRows, lots, sent, equipment] = await Promise.all([
-    houseNow(db),
+  const house = await houseNow(db);
+  const [plans, combs, open, pailRows, lots, sent, equipment] = await Promise.all([
+    openPlans(db, dayIn(house.zone, now)),
     waitingCombs(db),
     openBatches(db),
     pailsHolding(db),
@@ -172,14 +184,17 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     [...wanted].map(([id, fill]) => [id, waterOfBatch(combsByBatch.get(id) ?? [], byFill, fill, house, now)]),
   );
   const unread = judgeWater([], { targetPct: house.target_pct, limitPct: house.limit_pct });
+  const waiting = combs.map((c) => {
+    const all = byFill.get(c.fill_id) ?? [];
+    const latest = latestSheet(all);
+    return { ...c, readings: all, latest, water: judged(latest, 1) };
+  });
   return {
     house,
     now,
-    waiting: combs.map((c) => ({
-      ...c,
-      readings: byFill.get(c.fill_id) ?? [],
-      water: judged(byFill.get(c.fill_id) ?? [], 1),
-    })),
+    waiting,
+    plans,
+    room: await roomState(db, house, now, waiting),
     openBatches: open.map((b) => ({
       ...b,
       combs: combsByBatch.get(b.id) ?? [],
@@ -187,7 +202,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       water: batchWater.get(b.id) ?? unread,
     })),
     pails: pailRows.map((p) => {
-      const own = byFill.get(p.fill_id) ?? [];
+      const own = latestSheet(byFill.get(p.fill_id) ?? []);
       return {
         fillId: p.fill_id,
         tag: p.tag,

@@ -1,7 +1,8 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { houseDatabase } from "@/house/door";
-import { decisions, stacksOf } from "@/house/views/decisions";
+import { decisions } from "@/house/views/decisions";
+import { stacksOf } from "@/house/views/stacks";
 import { pullSheetView, yardView } from "@/house/views/yard";
 import { Caution, Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";

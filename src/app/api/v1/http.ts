@@ -30,25 +30,51 @@ export function problem(fault: unknown): Response {
   );
 }
 
-/** Reads a JSON body of at most 1 MB, counting as it comes in. @throws Refusal */
-export async function jsonBody(request: Request): Promise<unknown> {
-  // A form on a foreign page cannot send this type, which keeps other sites' pages from writing here.
-  if (!/^application\/json\b/i.test(request.headers.get("content-type") ?? ""))
-    throw new Refusal("not-json", "Send the input as application/json.", 415);
+/** A form on a foreign page must not write here. @throws Refusal */
+export function sameSite(request: Request): void {
   const site = request.headers.get("sec-fetch-site");
   if (site && site !== "same-origin" && site !== "none")
     throw new Refusal("other-site", "Another site's page may not write here.", 403);
-  const tooBig = () => new Refusal("too-big", "That is more than 1 MB; nothing was written.", 413);
-  if (Number(request.headers.get("content-length") ?? 0) > MAX_BODY_BYTES) throw tooBig();
+}
+
+/** A body of at most `most` bytes, counted as it comes in. @throws Refusal */
+export async function boundedBytes(request: Request, most: number): Promise<Uint8Array> {
+  const tooBig = () =>
+    new Refusal(
+      "too-big",
+      `That is more than ${most >= 1_000_000 ? `${most / 1_000_000} MB` : `${most / 1000} kB`}; nothing was written.`,
+      413,
+    );
+  if (Number(request.headers.get("content-length") ?? 0) > most) throw tooBig();
   const chunks: Uint8Array[] = [];
   let size = 0;
   for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
     size += chunk.byteLength;
-    if (size > MAX_BODY_BYTES) throw tooBig();
+    if (size > most) throw tooBig();
     chunks.push(chunk);
   }
+  return Buffer.concat(chunks);
+}
+
+/** The same as text. @throws Refusal when it is not UTF-8 */
+export async function boundedText(request: Request, most: number): Promise<string> {
+  const bytes = await boundedBytes(request, most);
   try {
-    return JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(Buffer.concat(chunks)));
+    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch (cause) {
+    throw new Refusal("bad-text", "That is not UTF-8 text.", 400, [], { cause });
+  }
+}
+
+/** Reads a JSON body of at most 1 MB. @throws Refusal */
+export async function jsonBody(request: Request): Promise<unknown> {
+  // A form on a foreign page cannot send this type, which keeps other sites' pages from writing here.
+  if (!/^application\/json\b/i.test(request.headers.get("content-type") ?? ""))
+    throw new Refusal("not-json", "Send the input as application/json.", 415);
+  sameSite(request);
+  const text = await boundedText(request, MAX_BODY_BYTES);
+  try {
+    return JSON.parse(text);
   } catch (cause) {
     throw new Refusal("bad-json", "That is not JSON.", 400, [], { cause });
   }

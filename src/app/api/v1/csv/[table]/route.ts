@@ -1,0 +1,97 @@
+import { asRefusal, COMMANDS, execute, Refusal, rehearse } from "@/house";
+import { decodeCsv, readCsv } from "@/house/csv/read";
+import { CSV_TABLE_NAMES, type CsvTable, writeCsv } from "@/house/csv/tables";
+import { houseDatabase } from "@/house/door";
+import { boundedBytes, problem, sameSite, whoAsks } from "../../http";
+
+const MOST_BYTES = 4_000_000;
+
+async function tableNamed(params: Promise<{ table: string }>): Promise<CsvTable> {
+  const { table } = await params;
+  const found = CSV_TABLE_NAMES.find((t) => t === table);
+  if (!found)
+    throw new Refusal(
+      "unknown-table",
+      `There is no table "${table.slice(0, 30)}". Tables are: ${CSV_TABLE_NAMES.join(", ")}.`,
+      404,
+    );
+  return found;
+}
+
+/** The table as CSV, RFC 4180, UTF-8, units in the heads. */
+export async function GET(_: Request, { params }: { params: Promise<{ table: string }> }): Promise<Response> {
+  try {
+    const table = await tableNamed(params);
+    return new Response(await writeCsv(houseDatabase(), table), {
+      headers: {
+        "content-type": "text/csv; charset=utf-8; header=present",
+        "content-disposition": `attachment; filename="${table}.csv"`,
+        "cache-control": "no-store",
+      },
+    });
+  } catch (fault) {
+    return problem(fault);
+  }
+}
+
+/**
+ * Brings a CSV file in: the body is the file. `?dry-run=1` only says what would happen; `?leave-out-bad=1`
+ * leaves rows with a problem out. Answers one JSON line after another: `progress` lines, then `done` or `problem`.
+ */
+export async function POST(
+  request: Request,
+  { params }: { params: Promise<{ table: string }> },
+): Promise<Response> {
+  try {
+    sameSite(request);
+    const table = await tableNamed(params);
+    const query = new URL(request.url).searchParams;
+    const { rows, problems } = readCsv(table, decodeCsv(await boundedBytes(request, MOST_BYTES)));
+    const command = COMMANDS.get("import-rows");
+    if (!command) throw new Error("The import has no command.");
+    const asked = {
+      input: { table, rows, unread: problems, leaveOutBad: query.get("leave-out-bad") === "1" },
+      who: whoAsks(request),
+      device: request.headers.get("aumbry-device") ?? "browser",
+      key: request.headers.get("idempotency-key") ?? `import-${crypto.randomUUID()}`,
+    };
+    const dry = query.get("dry-run") === "1";
+    const encoder = new TextEncoder();
+    const stream = new ReadableStream<Uint8Array>({
+      async start(controller) {
+        const tell = (line: object) => controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`));
+        const progress = (done: number, of: number) => tell({ progress: { done, of } });
+        try {
+          progress(0, rows.length);
+          const answer = await (dry ? rehearse : execute)(houseDatabase(), command, { ...asked, progress });
+          tell({ done: { say: answer.say, entry: dry ? null : answer.entry, rows: rows.length } });
+        } catch (fault) {
+          const known = asRefusal(fault);
+          if (!(known instanceof Refusal)) console.error(known);
+          tell({
+            problem:
+              known instanceof Refusal
+                ? {
+                    status: known.status,
+                    detail: known.message,
+                    errors: known.problems,
+                    rows: rows.length + problems.length,
+                  }
+                : {
+                    status: 500,
+                    detail: "Something in the house broke; nothing was written.",
+                    errors: [],
+                    rows: rows.length,
+                  },
+          });
+        }
+        controller.close();
+      },
+    });
+    return new Response(stream, {
+      headers: { "content-type": "application/x-ndjson", "cache-control": "no-store" },
+    });
+  } catch (fault) {
+    return problem(fault);
+  }
+}

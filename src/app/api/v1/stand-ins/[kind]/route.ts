@@ -1,0 +1,51 @@
+import { Refusal } from "@/house";
+import { receiveFromStandIn } from "@/house/devices";
+import { houseDatabase } from "@/house/door";
+import { standInTruth } from "@/house/views/stand-in-truth";
+import { hiddenComb, hiddenWaterPct, refractometerShows, STAND_IN_SEED, scaleShows } from "@/standins";
+import { jsonBody, problem } from "../../http";
+
+/** Puts a super on the stand-in scale or a drop of it on the stand-in prism: { super, cappedPct?, sampleC? }. */
+export async function POST(
+  request: Request,
+  { params }: { params: Promise<{ kind: string }> },
+): Promise<Response> {
+  try {
+    const { kind } = await params;
+    const body = (await jsonBody(request)) as { super?: unknown; cappedPct?: unknown; sampleC?: unknown };
+    if (kind !== "scale" && kind !== "refractometer")
+      throw new Refusal("unknown-stand-in", "The stand-ins are scale and refractometer.", 404);
+    if (typeof body?.super !== "string" || body.super === "")
+      throw new Refusal("bad-input", "Name the super first: scan it or type its tag.", 400);
+    const figure = (value: unknown, otherwise: number) => {
+      const read = Number(String(value ?? "").replace(",", "."));
+      return value === "" || !Number.isFinite(read) ? otherwise : read;
+    };
+    const db = houseDatabase();
+    const now = new Date();
+    const turn = now.getTime();
+    const truth = await standInTruth(
+      db,
+      body.super
+        .trim()
+        .toUpperCase()
+        .replace(/^S(?=\d)/, ""),
+    );
+    const cappedPct = truth.cappedPct ?? figure(body.cappedPct, 95);
+    const comb = hiddenComb(STAND_IN_SEED, { ...truth, cappedPct });
+    if (kind === "scale") {
+      const grossKg = scaleShows(STAND_IN_SEED, truth.emptyKg + (truth.weighedKg ?? comb.kg), turn);
+      const device = await receiveFromStandIn(db, kind, { grossKg }, now);
+      return Response.json({ value: grossKg, device: device.name, standIn: true });
+    }
+    const waterPct = truth.pulledAt
+      ? hiddenWaterPct(comb, truth.climate, truth.fan, truth.pulledAt.getTime(), turn)
+      : comb.waterPct;
+    const tempC = Math.min(40, Math.max(12, figure(body.sampleC, 20)));
+    const shown = refractometerShows(STAND_IN_SEED, waterPct, tempC, turn);
+    const device = await receiveFromStandIn(db, kind, { shown, tempC }, now);
+    return Response.json({ value: shown, device: device.name, standIn: true });
+  } catch (fault) {
+    return problem(fault);
+  }
+}

@@ -1,0 +1,99 @@
+import { z } from "zod";
+import { calibrationOffset, offsetInWaterPct } from "@/core/moisture";
+import { ANY_HAND, defineCommand } from "../command";
+import { refuse } from "../errors";
+import { choice, number, tempC, text } from "../fields";
+import { instrumentFor } from "../records/instruments";
+
+export const SCALES = ["water", "brix", "index"] as const;
+/** What an instrument is checked with: the cheap, the proper and what the scale allows. */
+export const REFERENCES = [
+  "olive oil",
+  "dioptric oil",
+  "test block",
+  "water",
+  "honey of known water",
+] as const;
+
+export const addInstrument = defineCommand({
+  name: "add-instrument",
+  summary: "Set up a refractometer: its scale, step and temperature compensation",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.object({
+    name: text("The instrument's name", 30),
+    scale: choice("The scale", SCALES).default("water"),
+    resolution: number("The smallest step", 0.0001, 1).default(0.2),
+    compensates: z
+      .boolean({ error: "Say whether the instrument compensates temperature itself: true or false." })
+      .default(false),
+    atcLoC: tempC("The lowest temperature it compensates", 0, 40).optional(),
+    atcHiC: tempC("The highest temperature it compensates", 10, 60).optional(),
+    checkHours: number("Hours between two checks", 1, 9600, "h").default(24),
+  }),
+  async run(work, input) {
+    const lower = input.name.toLowerCase();
+    const known = await work.tx("live_instrument").whereRaw("lower(name) = ?", [lower]).first("id");
+    if (known) refuse("duplicate", `There is an instrument called "${input.name}" already.`, "name");
+    const [lo, hi] = [input.atcLoC ?? 10, input.atcHiC ?? 30];
+    if (input.compensates && lo >= hi)
+      refuse("bad-range", `It cannot compensate from ${lo} to ${hi} °C.`, "atcHiC");
+    await work.state("instrument", {
+      name: input.name,
+      scale: input.scale,
+      resolution: input.resolution,
+      compensates: input.compensates,
+      atc_lo_c: input.compensates ? lo : null,
+      atc_hi_c: input.compensates ? hi : null,
+      check_hours: input.checkHours,
+    });
+    return { name: input.name };
+  },
+  say: ({ name }, { scale, compensates }) =>
+    `Refractometer ${name}: shows ${{ water: "% water", brix: "°Bx", index: "refractive index" }[scale]}, ${compensates ? "compensates temperature itself" : "is corrected for temperature"}.`,
+});
+
+export const checkInstrument = defineCommand({
+  name: "check-instrument",
+  summary: "Check a refractometer against a reference",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.object({
+    instrument: text("The instrument", 30),
+    reference: choice("The reference", REFERENCES).default("dioptric oil"),
+    expected: number("What it should show", -10, 1000),
+    shown: number("What it showed", -10, 1000),
+    tempC: tempC("The temperature", 0, 60).default(20),
+  }),
+  async run(work, input) {
+    const instrument = await instrumentFor(work.tx, input.instrument, undefined);
+    if (!instrument) refuse("unknown-instrument", "There is no instrument.", "instrument");
+    const offset = calibrationOffset(instrument.scale, input.expected, input.shown);
+    const before = instrument.checks.at(-1);
+    await work.state("calibration", {
+      instrument_id: instrument.id,
+      reference: input.reference,
+      expected: input.expected,
+      shown: input.shown,
+      temp_c: input.tempC,
+      offset_index: offset,
+      who: work.actor.name,
+      at: work.at,
+    });
+    await work.restOn(instrument, `${instrument.name} was checked`);
+    const offsetPct = offsetInWaterPct(offset);
+    return {
+      instrument: instrument.name,
+      offsetPct,
+      driftPct: before ? offsetPct - offsetInWaterPct(before.offset_index) : null,
+    };
+  },
+  say({ instrument, offsetPct, driftPct }, { reference }) {
+    const points = (x: number) => `${x >= 0 ? "+" : "−"}${Math.abs(x).toFixed(1)} points`;
+    const drift =
+      driftPct === null || Math.abs(driftPct) < 0.05
+        ? ""
+        : `, drifted ${points(driftPct)} since the last check`;
+    return `${instrument} checked with ${reference}: readings take ${points(Math.abs(offsetPct) < 0.05 ? 0 : offsetPct)}${drift}.`;
+  },
+});

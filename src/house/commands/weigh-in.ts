@@ -1,0 +1,53 @@
+import { z } from "zod";
+import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { ANY_HAND, defineCommand } from "../command";
+import { refuse } from "../errors";
+import { massKg, tag } from "../fields";
+import { maybeVessel } from "../records/equipment";
+import { waitingCombs } from "../records/pulls";
+import { honeyByWeight } from "./pull-supers";
+
+/** Pulled by eye in the yard, weighed on arrival: the difference to the estimate is booked at once. */
+export const weighIn = defineCommand({
+  name: "weigh-in",
+  summary: "Weigh in a pulled super",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.object({ super: tag("super"), grossKg: massKg("The weight with honey", 90) }),
+  async run(work, input) {
+    const comb = (await waitingCombs(work.tx)).find((c) => c.tag === input.super);
+    if (!comb) {
+      if (!(await maybeVessel(work.tx, "super", input.super)))
+        refuse("unknown-tag", `There is no super ${input.super}.`, "super");
+      refuse("not-waiting", `Super ${input.super} holds no honey waiting to be spun.`, "super");
+    }
+    const honey = honeyByWeight({ tag: comb.tag, empty_g: comb.empty_g }, input.grossKg, "grossKg");
+    const more = honey - comb.grams;
+    await work.state("weigh_in", { fill_id: comb.fill_id, gross_g: gramsFromKg(input.grossKg) });
+    await work.restOn(comb, `super ${comb.tag} was weighed in`);
+    if (more > 0) {
+      const colony = await work.tx("fill").where({ id: comb.fill_id }).first("colony_id");
+      const source = await work
+        .tx("live_fill")
+        .where({ kind: "colony", colony_id: colony.colony_id })
+        .first("id");
+      await work.move({
+        from: source.id,
+        to: comb.fill_id,
+        grams: more,
+        kind: "pull",
+        fromName: `Colony ${comb.colony}`,
+      });
+    } else
+      await work.lose(
+        comb.fill_id,
+        `Super ${comb.tag}`,
+        -more,
+        `weighed lighter than ${comb.weighed ? "before" : "estimated"}, super ${comb.tag}`,
+      );
+    return { super: comb.tag, grams: honey, differs: more };
+  },
+  say: ({ super: tag, grams, differs }) =>
+    `Super ${tag} weighed in: ${formatKgFromG(grams)} kg of honey, ${formatKgFromG(Math.abs(differs))} kg ${differs >= 0 ? "more" : "less"} than on paper.`,
+  grams: ({ differs }) => differs,
+});

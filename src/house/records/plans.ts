@@ -1,0 +1,40 @@
+import type { Knex } from "knex";
+import type { ClearingMethod } from "../clearing";
+
+export interface PlanRow {
+  readonly id: number;
+  readonly entry_id: number;
+  readonly yard_id: number;
+  readonly yard: string;
+  readonly location: string | null;
+  readonly date: string;
+  readonly method: ClearingMethod;
+  readonly note: string;
+  readonly done: readonly string[];
+}
+
+const plans = (db: Knex) =>
+  db("live_pull_plan as p")
+    .join("live_yard as y", "y.id", "p.yard_id")
+    .joinRaw(
+      "left join lateral (select location from live_yard_detail d where d.yard_id = y.id order by d.id desc limit 1) d on true",
+    )
+    .select(
+      "p.*",
+      "y.name as yard",
+      "d.location",
+      db.raw(
+        "coalesce((select array_agg(s.step) from live_plan_step s where s.plan_id = p.id), '{}') as done",
+      ),
+    );
+
+/** Plans from a day on whose yard was not pulled on or after their day yet. */
+export const openPlans = (db: Knex, from: string): Promise<PlanRow[]> =>
+  plans(db)
+    .where("p.date", ">=", from)
+    .whereRaw(
+      "not exists (select 1 from live_pull u where u.yard_id = p.yard_id and u.date >= p.date and u.entry_id > p.entry_id)",
+    )
+    .orderBy(["p.date", "p.id"]);
+export const maybePlan = (db: Knex, id: number): Promise<PlanRow | undefined> =>
+  plans(db).where("p.id", id).first();

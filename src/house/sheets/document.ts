@@ -1,0 +1,32 @@
+/** An empty PDF in the house's type, and how it becomes bytes. */
+import { createRequire } from "node:module";
+import PDFDocument from "pdfkit";
+
+export const PT_PER_MM = 72 / 25.4;
+
+export const fontFile = (weight: 400 | 700): string =>
+  createRequire(`${process.cwd()}/`).resolve(
+    `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
+  );
+
+export function newDocument(page: { width: number; height: number }, title: string, author?: string) {
+  const doc = new PDFDocument({
+    autoFirstPage: false,
+    size: [page.width * PT_PER_MM, page.height * PT_PER_MM],
+    margin: 0,
+    info: { Title: title, Author: author ?? "" },
+  });
+  doc.registerFont("plain", fontFile(400)).registerFont("bold", fontFile(700));
+  const chunks: Buffer[] = [];
+  doc.on("data", (chunk: Buffer) => chunks.push(chunk));
+  const done = new Promise<void>((resolve, reject) => {
+    doc.on("end", resolve);
+    doc.on("error", reject);
+  });
+  const finished = async (): Promise<Buffer> => {
+    doc.end();
+    await done;
+    return Buffer.concat(chunks);
+  };
+  return { doc, finished };
+}

@@ -1,0 +1,66 @@
+/** The judgement of supers that are here, as the core wants to be asked. */
+import { judgePull, type PullRipeness, type SuperLook } from "@/core/moisture";
+import {
+  type ExpectedYield,
+  expectedYield,
+  type PastBatch,
+  type PastFrames,
+  type SuperDepth,
+} from "@/core/yields";
+import { dayIn } from "../clock";
+import { rulesOf } from "../records/house";
+import type { Snapshot, WaitingSuper } from "./snapshot";
+
+export const lookOf = (w: WaitingSuper): SuperLook => ({
+  name: w.tag,
+  massKg: w.grams / 1000,
+  cappedPct: w.capped_pct,
+  frames: w.frames ?? 10,
+  framesLeft: Math.min(w.frames_left, w.frames ?? 10),
+  shake: w.shake,
+  flags: w.flags,
+  waitingUntil: w.waiting_until,
+  place: "house",
+  readings: w.latest.map((r) => ({ waterPct: r.water_pct, sdPct: r.sd_pct })),
+});
+
+/** Supers pulled in one yard on one day and still waiting, judged together by the school that judged the pull. */
+export function judgedPull(
+  s: Pick<Snapshot, "house" | "now">,
+  supers: readonly WaitingSuper[],
+): PullRipeness {
+  const school = supers[0]?.school ?? s.house.school;
+  return judgePull(supers.map(lookOf), rulesOf(s.house, school), dayIn(s.house.zone, s.now));
+}
+
+export interface PullTogether {
+  readonly id: number;
+  readonly yard: string;
+  readonly date: string;
+  readonly supers: readonly WaitingSuper[];
+}
+
+/** Waiting supers by the pull they came with, newest first. */
+export function pullsOf(waiting: readonly WaitingSuper[]): PullTogether[] {
+  const pulls = new Map<number, WaitingSuper[]>();
+  for (const w of waiting) pulls.set(w.pull_id, [...(pulls.get(w.pull_id) ?? []), w]);
+  return [...pulls]
+    .sort(([a], [b]) => b - a)
+    .map(([id, supers]) => ({ id, yard: supers[0]?.yard ?? "", date: supers[0]?.date ?? "", supers }));
+}
+
+export const yieldOf = (
+  supers: readonly WaitingSuper[],
+  past: { batches: readonly PastBatch[]; frames: PastFrames },
+): ExpectedYield =>
+  expectedYield(
+    supers.map((w) => ({
+      name: w.tag,
+      depth: (w.depth ?? "custom") as SuperDepth,
+      framesTaken: Math.max(0, (w.frames ?? 10) - w.frames_left),
+      cappedPct: w.capped_pct,
+      netKg: w.weighed ? w.grams / 1000 : null,
+      frameClass: w.frame_class,
+    })),
+    past,
+  );

@@ -1,0 +1,29 @@
+/** What a stand-in instrument needs to know of the super before it: everything but its honey. */
+import type { Knex } from "knex";
+import { climateOf, type FanPosition, soundClimate } from "@/core/drying";
+import { airSince, fanByStack } from "../records/climate";
+import { oneVessel } from "../records/equipment";
+import { waitingCombs } from "../records/pulls";
+
+export async function standInTruth(db: Knex, tag: string) {
+  const vessel = await oneVessel(db, "super", tag, "super");
+  const comb = (await waitingCombs(db)).find((c) => c.tag === tag);
+  const since = comb?.at ?? new Date();
+  const log = comb ? await airSince(db, since) : [];
+  const fan: FanPosition = (comb?.stack && (await fanByStack(db)).get(comb.stack)?.fan) || "full";
+  const { sound } = soundClimate(
+    log.map((r) => ({ atMs: r.at.getTime(), tempC: r.temp_c, humidityPct: r.humidity_pct })),
+  );
+  return {
+    tag,
+    frames: (vessel.frames ?? 10) - (comb?.frames_left ?? 0),
+    deep: vessel.depth === "deep",
+    emptyKg: vessel.empty_g / 1000,
+    cappedPct: comb?.capped_pct ?? null,
+    /** Honey known by weight already. */
+    weighedKg: comb?.weighed ? comb.grams / 1000 : null,
+    pulledAt: comb?.at ?? null,
+    climate: climateOf(sound),
+    fan,
+  };
+}

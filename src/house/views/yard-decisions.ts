@@ -1,0 +1,104 @@
+/** What the yard wants: boards to fit, pulls due, supers at the intake to judge. */
+import { formatKgFromG } from "@/core/units";
+import { stepsOf } from "../clearing";
+import { dayIn, writtenDay } from "../clock";
+import { plural } from "../ranges";
+import type { PlanRow } from "../records/plans";
+import type { Decision } from "./model";
+import { judgedPull, type PullTogether, pullsOf } from "./ripeness";
+import type { Snapshot } from "./snapshot";
+import { stacksOf } from "./stacks";
+
+function planDecision(s: Snapshot, plan: PlanRow): Decision[] {
+  const today = dayIn(s.house.zone, s.now);
+  const next = stepsOf(plan).find((step) => !step.done);
+  if (!next) return [];
+  const when =
+    next.date < today ? "overdue" : next.date === today ? "today" : writtenDay(next.date).slice(0, -5);
+  const due = next.date <= today;
+  return [
+    {
+      id: `plan-${plan.id}`,
+      bay: "Yard",
+      urgency: due ? 12 : 55,
+      tone: next.date < today ? "stop" : "ink",
+      when,
+      what: `${plan.yard}: ${next.what.charAt(0).toLowerCase()}${next.what.slice(1)}`,
+      short:
+        next.id === "boards"
+          ? `boards, ${plan.yard}`
+          : next.id === "pull"
+            ? `pull ${plan.yard}`
+            : `kit, ${plan.yard}`,
+      so: `The pull is planned for ${writtenDay(plan.date)}${plan.note ? `; ${plan.note}` : ""}.`,
+      action: { label: "Open the plan", href: `/yard?do=plans&plan=${plan.id}` },
+    },
+  ];
+}
+
+function intakeDecision(s: Snapshot, pull: PullTogether): Decision {
+  const judged = judgedPull(s, pull.supers);
+  const kg = formatKgFromG(pull.supers.reduce((g, w) => g + w.grams, 0));
+  const where = `${pull.yard}, ${plural(pull.supers.length, "super")}, ${kg} kg.`;
+  const href =
+    (judged.verdict === "spin" ? "/spin?do=batch&supers=" : "/hot-room?do=stand&supers=") +
+    pull.supers.map((w) => w.tag).join(",");
+  const base = {
+    id: `pull-${pull.id}`,
+    bay: "Yard" as const,
+    when: "now",
+    so: `${where} ${judged.sentence}`,
+    why: {
+      title: `${pull.yard}, pulled ${writtenDay(pull.date)}`,
+      because: judged.because,
+      change: judged.next
+        ? `A reading of super ${judged.next}, or another school in Set-up.`
+        : "Another look at the flags.",
+    },
+  };
+  switch (judged.verdict) {
+    case "spin":
+      return {
+        ...base,
+        urgency: 28,
+        tone: "go",
+        what: "Spin what stands at the intake",
+        short: "intake ripe",
+        action: { label: "Start a batch", href },
+      };
+    case "dry":
+      return {
+        ...base,
+        urgency: 30,
+        tone: "water",
+        what: "Stand the intake in the hot room: it must dry",
+        short: "intake must dry",
+        action: { label: "Stand them in", href },
+      };
+    case "test": {
+      const unread = pull.supers.filter((w) => w.latest.length === 0).length;
+      return {
+        ...base,
+        urgency: 40,
+        tone: "water",
+        what: `Read ${plural(unread, "super")} before they are spun`,
+        short: `${unread} to read`,
+        action: { label: "Enter a reading", href: `/hot-room?do=read&super=${judged.next ?? ""}` },
+      };
+    }
+    default:
+      return {
+        ...base,
+        urgency: 10,
+        tone: "stop",
+        what: "Divert what stands at the intake: it is not for jars",
+        short: "divert intake",
+        action: { label: "Look", href: "/yard" },
+      };
+  }
+}
+
+export function yardDecisions(s: Snapshot): Decision[] {
+  const { intake } = stacksOf(s.waiting);
+  return [...s.plans.flatMap((p) => planDecision(s, p)), ...pullsOf(intake).map((p) => intakeDecision(s, p))];
+}

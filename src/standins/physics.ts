@@ -1,0 +1,92 @@
+/**
+ * A made-up yard and hot room behind the stand-in instruments: every super has hidden honey, hidden water
+ * and a hidden drying rate, all by seed. Instruments look at these through noise and steps, as real ones do.
+ */
+import { type Climate, FAN_SPEED, type FanPosition, RATE_PRIOR } from "@/core/drying";
+import { refractiveIndexFromWaterPct } from "@/core/moisture";
+import { seeded, seedOf } from "@/core/statistics/seeded";
+
+const HOUR = 3_600_000;
+
+export interface HiddenComb {
+  /** Honey in it, kg. */
+  readonly kg: number;
+  /** Water when it was pulled, %. */
+  readonly waterPct: number;
+  /** Drying rate at 29 °C in full draught, per hour. */
+  readonly kPerHour: number;
+}
+
+/** What is in truth in a super: by seed and tag; the less it is capped, the wetter (about a point for nine). */
+export function hiddenComb(
+  seed: number,
+  s: { tag: string; frames: number; deep: boolean; cappedPct: number },
+): HiddenComb {
+  const rng = seeded(seedOf(`${seed}/${s.tag}`));
+  return {
+    kg: s.frames * (s.deep ? 1.7 : 1.2) * (0.8 + 0.35 * rng.next()),
+    waterPct: Math.min(24, Math.max(15.5, 17 + (100 - s.cappedPct) * 0.11 + rng.normal(0, 0.35))),
+    kPerHour: RATE_PRIOR.medianPerHour * RATE_PRIOR.spread ** (0.6 * seeded(seedOf(`${seed}/room`)).normal()),
+  };
+}
+
+/** Its water at a moment, having stood in the logged air since it was pulled. */
+export function hiddenWaterPct(
+  comb: HiddenComb,
+  climate: Climate,
+  fan: FanPosition,
+  fromMs: number,
+  toMs: number,
+): number {
+  let water = comb.waterPct;
+  for (const piece of climate.pieces) {
+    const hours = (Math.min(toMs, piece.toMs) - Math.max(fromMs, piece.fromMs)) / HOUR;
+    if (hours <= 0) continue;
+    const kept = Math.exp(-comb.kPerHour * piece.speed * FAN_SPEED[fan] * hours);
+    water = piece.equilibriumPct + (water - piece.equilibriumPct) * kept;
+  }
+  return water;
+}
+
+/** The hot room's air at a moment: heater and dehumidifier hold it, the day moves it, a door opens now and then. */
+export function hiddenAir(
+  seed: number,
+  atMs: number,
+  base = { tempC: 29, humidityPct: 33 },
+): { tempC: number; humidityPct: number } {
+  const hour = atMs / HOUR;
+  const day = Math.sin(((hour % 24) / 24) * 2 * Math.PI - 2);
+  const door = seeded(seedOf(`${seed}/door/${Math.floor(hour * 4)}`));
+  const open = door.next() < 0.06 ? door.next() : 0;
+  const noise = seeded(seedOf(`${seed}/air/${Math.floor(atMs / 60_000)}`));
+  return {
+    tempC: base.tempC + 0.7 * day - 1.8 * open + noise.normal(0, 0.08),
+    humidityPct: base.humidityPct - 1.5 * day + 7 * open + noise.normal(0, 0.4),
+  };
+}
+
+const rounded = (value: number, step: number): number => Number((Math.round(value / step) * step).toFixed(4));
+
+/** A thermo-hygrometer shows tenths of a degree and of a percent. */
+export const hygrometerShows = (
+  seed: number,
+  atMs: number,
+  base?: { tempC: number; humidityPct: number },
+) => {
+  const air = hiddenAir(seed, atMs, base);
+  return { tempC: rounded(air.tempC, 0.1), humidityPct: rounded(air.humidityPct, 0.1) };
+};
+
+/** A bench scale of 0.05 kg steps; `turn` makes every weighing another one. */
+export function scaleShows(seed: number, grossKg: number, turn: number): number {
+  return rounded(grossKg + seeded(seedOf(`${seed}/scale/${turn}`)).normal(0, 0.03), 0.05);
+}
+
+/** A hand refractometer on a % water scale, not compensating: a warm sample reads too wet. */
+export function refractometerShows(seed: number, waterPct: number, sampleC: number, turn: number): number {
+  const rng = seeded(seedOf(`${seed}/prism/${turn}`));
+  const index = refractiveIndexFromWaterPct(Math.min(25, Math.max(13, waterPct)), sampleC);
+  const perPoint = refractiveIndexFromWaterPct(17, 20) - refractiveIndexFromWaterPct(18, 20);
+  const shown = 17 + (refractiveIndexFromWaterPct(17, 20) - index) / perPoint;
+  return rounded(shown + rng.normal(0, 0.15), 0.1);
+}
