@@ -32,8 +32,14 @@ describe("the demo house", () => {
     expect((await traceView(house.db, "lot", lime?.code ?? "")).forward.buyers).toHaveLength(4);
   });
 
-  it("has something to decide today: one stack too wet, one ready, a batch under way", async () => {
-    const list = decisions(await snapshot(house.db, NOW)).map((d) => d.short);
-    expect(list).toEqual(expect.arrayContaining(["stack D too wet", "stack A ready", "3 to weigh back"]));
+  it("has something to decide today: one stack too wet, one drying well, a batch under way", async () => {
+    const s = await snapshot(house.db, NOW);
+    const list = decisions(s).map((d) => d.short);
+    expect(list).toEqual(
+      expect.arrayContaining(["stack D too wet", "3 to weigh back", expect.stringMatching(/^B dries to/)]),
+    );
+    const drying = s.room.stacks.find((x) => x.name === "B");
+    expect(drying?.forecast).toMatchObject({ status: "drying", conflict: false });
+    expect(s.room.faults).toEqual([]);
   });
 });

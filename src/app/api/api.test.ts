@@ -96,7 +96,7 @@ describe("commands over HTTP", () => {
       () => new Uint8Array([0x7b, 0xff, 0xfe, 0x7d]),
       {},
       400,
-      "That is not JSON.",
+      "That is not UTF-8 text.",
     ],
   ])("answers %s with problem details and writes nothing", async (_, name, body, headers, status, says) => {
     const before = await house.db("entry").count("* as n").first();
@@ -125,7 +125,7 @@ describe("the other doors", () => {
     expect(described.openapi).toBe("3.1.0");
     const pull = described.paths["/api/v1/commands/pull-supers"].post;
     const { properties } = pull.requestBody.content["application/json"].schema;
-    expect(properties.supers.items.required).toEqual(["tag", "colony", "cappedPct", "grossKg"]);
+    expect(properties.supers.items.required).toEqual(["tag", "colony", "cappedPct"]);
     expect(properties.supers.items.properties.grossKg.description).toContain("kg");
   });
 

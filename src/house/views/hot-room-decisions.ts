@@ -144,6 +144,16 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
     };
   const nowPct = rate?.nowPct ?? water.meanPct;
   const now = `${pct(nowPct)} ±${(rate?.nowSdPct ?? water.sePct).toFixed(1)} now`;
+  if (!f && nowPct > 20)
+    return {
+      ...base,
+      urgency: 8,
+      tone: "stop",
+      what: `Stack ${stack.name} is too wet to spin`,
+      short: `stack ${stack.name} too wet`,
+      so: `${now}, target ${s.house.target_pct} %; log the room's air to see whether it can dry here.${beetles}`,
+      action: { label: "Enter the air", href: "/hot-room?do=air" },
+    };
   if (!f)
     return {
       ...base,

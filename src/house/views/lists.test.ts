@@ -80,14 +80,29 @@ describe("long lists", () => {
 describe("what the bays add up", () => {
   it("gives each yard what its colonies gave this year", async () => {
     expect((await yardView(house.db, await snapshot(house.db))).yards).toEqual([
-      { name: "Kiln Field", note: "", colonies: 3, supers: 2, kg: "30.0", kgPerColony: "10.0" },
+      {
+        name: "Kiln Field",
+        note: "",
+        location: "",
+        registration: "",
+        blooms: "",
+        separate: "",
+        colonies: 3,
+        supers: 2,
+        kg: "30.0",
+        kgPerColony: "10.0",
+      },
     ]);
   });
 
   it("offers the pull sheet only when there is something to pull", async () => {
-    expect((await pullSheetView(house.db))?.emptyKgBySuper["41"]).toBe(5.2);
+    expect((await pullSheetView(house.db, await snapshot(house.db)))?.supers["41"]).toEqual({
+      emptyKg: 5.2,
+      frames: 10,
+      depth: "medium",
+    });
     const empty = await openTestHouse();
-    expect(await pullSheetView(empty.db)).toBeNull();
+    expect(await pullSheetView(empty.db, await snapshot(empty.db))).toBeNull();
     await empty.close();
   });
 

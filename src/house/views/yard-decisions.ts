@@ -56,6 +56,18 @@ function intakeDecision(s: Snapshot, pull: PullTogether): Decision {
         : "Another look at the flags.",
     },
   };
+  const { moreReadings: more, waterPct } = judged.figures;
+  const unread = pull.supers.filter((w) => w.latest.length === 0).length;
+  const read = { label: "Enter a reading", href: `/hot-room?do=read&super=${judged.next ?? ""}` };
+  if (!judged.settled && more && waterPct !== null && waterPct <= s.house.target_pct)
+    return {
+      ...base,
+      urgency: 32,
+      tone: "water",
+      what: `Read ${more} more of the intake to be sure: super ${judged.next} next`,
+      short: `read ${more} more`,
+      action: read,
+    };
   switch (judged.verdict) {
     case "spin":
       return {
@@ -76,7 +88,6 @@ function intakeDecision(s: Snapshot, pull: PullTogether): Decision {
         action: { label: "Stand them in", href },
       };
     case "test": {
-      const unread = pull.supers.filter((w) => w.latest.length === 0).length;
       return {
         ...base,
         urgency: 40,

@@ -5,10 +5,12 @@ export interface DrawnSuper {
   readonly kg: number;
   readonly waterPct: number | null;
   readonly cappedPct: number;
+  /** A word of judgement below the figures. */
+  readonly says?: string;
 }
 
 /** Wetter is bluer: 16 % is bare, 21 % full. */
-const blueness = (waterPct: number | null): number =>
+export const blueness = (waterPct: number | null): number =>
   waterPct === null ? 0 : Math.max(0, Math.min(1, (waterPct - 16) / 5));
 
 /** One super as a box with its tag, honey and water; deeper blue is wetter. */
@@ -30,24 +32,8 @@ export function SuperBox({ box }: { box: DrawnSuper }) {
         <span className="block">
           {box.waterPct === null ? `${box.cappedPct} % capped` : `${box.waterPct.toFixed(1)} % water`}
         </span>
+        {box.says && <span className="block font-sans font-semibold">{box.says}</span>}
       </span>
     </Link>
-  );
-}
-
-/** Supers standing on each other, the newest on top, over their stack's name. */
-export function Pile({ name, note, boxes }: { name: string; note: string; boxes: readonly DrawnSuper[] }) {
-  return (
-    <li className="flex w-44 flex-col justify-end">
-      <div className="flex flex-col gap-px">
-        {boxes.map((b) => (
-          <SuperBox key={b.tag} box={b} />
-        ))}
-      </div>
-      <div className="mt-1 border-t-4 border-timber pt-1">
-        <b>{name}</b>
-        <p className="text-[14px] text-ink-2">{note}</p>
-      </div>
-    </li>
   );
 }

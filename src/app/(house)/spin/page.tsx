@@ -2,7 +2,9 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
 import { LOSS_CAUSES } from "@/house/commands/record-loss";
+import { houseDatabase } from "@/house/door";
 import { decisions } from "@/house/views/decisions";
+import { devicesAtHand, instrumentsView } from "@/house/views/instruments";
 import type { BatchState } from "@/house/views/snapshot";
 import { stacksOf } from "@/house/views/stacks";
 import { Caution, Doings, Lead, Panel } from "@/ui/bench";
@@ -13,6 +15,7 @@ import type { FieldSpec } from "@/ui/fields/spec";
 import { AccountBar } from "@/ui/figures/account-bar";
 import { Figure } from "@/ui/figures/figure";
 import { RecordTable } from "@/ui/record";
+import { ReadingSheet } from "@/ui/room/reading-sheet";
 import { Why } from "@/ui/why/why";
 import { houseAsItStands } from "../../read";
 
@@ -70,36 +73,11 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Sea
       />
       <Doings bay="/spin" list={DOINGS} open={open} />
       {open === "read" && (
-        <CommandForm
-          command="read-moisture"
-          label="Enter the reading"
-          keep={["scale", "tempC", "compensates"]}
-          fields={[
-            {
-              name: "super",
-              label: "Super",
-              ...(search.super ? { value: search.super } : {}),
-              placeholder: "41",
-              span: 1,
-            },
-            {
-              name: "scale",
-              label: "The instrument shows",
-              kind: "choice",
-              options: [
-                { value: "water", label: "% water" },
-                { value: "brix", label: "°Bx (Brix)" },
-                { value: "index", label: "refractive index" },
-              ],
-            },
-            { name: "value", label: "Reading", kind: "figure", span: 1 },
-            { name: "tempC", label: "Sample", unit: "°C", kind: "figure", span: 1, value: "20" },
-            {
-              name: "compensates",
-              label: "The instrument compensates temperature itself (ATC)",
-              kind: "check",
-            },
-          ]}
+        <ReadingSheet
+          key={search.super ?? ""}
+          superTag={search.super ?? ""}
+          instruments={await instrumentsView(houseDatabase(), s)}
+          devices={await devicesAtHand(houseDatabase())}
         />
       )}
       {open === "batch" && (

@@ -1,0 +1,36 @@
+"use client";
+
+/** A few answers as keys to press with gloves on; pressing the pressed one takes it back when `optional`. */
+export function ChoiceKeys<T extends string>({
+  label,
+  options,
+  value,
+  onChange,
+  optional = false,
+}: {
+  label: string;
+  options: readonly { readonly value: T; readonly label: string }[];
+  value: T | "" | readonly T[];
+  onChange: (value: T | "") => void;
+  optional?: boolean;
+}) {
+  const pressed = (v: T) => (Array.isArray(value) ? value.includes(v) : value === v);
+  return (
+    <fieldset className="min-w-0">
+      <legend className="mb-1 text-[15px] font-semibold">{label}</legend>
+      <div className="flex flex-wrap gap-1.5">
+        {options.map((o) => (
+          <button
+            key={o.value}
+            type="button"
+            className="min-h-14 min-w-14 rounded border-[1.5px] border-edge px-3 aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-shelf"
+            aria-pressed={pressed(o.value)}
+            onClick={() => onChange(optional && value === o.value ? "" : o.value)}
+          >
+            {o.label}
+          </button>
+        ))}
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,229 @@
+/** One super on the pull sheet as it is being filled in, and what the core makes of it. */
+import {
+  correctReading,
+  judgePull,
+  type PullRipeness,
+  type RipenessRules,
+  type School,
+  type SuperFlag,
+  type SuperLook,
+} from "@/core/moisture";
+import {
+  type ExpectedYield,
+  expectedYield,
+  type FrameClass,
+  honeyInSuper,
+  type PastBatch,
+  type PastFrames,
+  type PulledSuper,
+  type SuperDepth,
+} from "@/core/yields";
+
+export interface PullRow {
+  readonly key: number;
+  readonly tag: string;
+  readonly colony: string;
+  readonly cappedPct: string;
+  readonly shake: "" | "no-drops" | "drops";
+  readonly framesLeft: number;
+  readonly frameClass: "" | FrameClass;
+  readonly flags: readonly SuperFlag[];
+  readonly waitingUntil: string;
+  readonly grossKg: string;
+  readonly sample: string;
+  readonly take: boolean;
+  readonly despite: string;
+}
+
+export const blankRow = (key: number, like?: PullRow): PullRow => ({
+  key,
+  tag: "",
+  colony: like?.colony ?? "",
+  cappedPct: like?.cappedPct ?? "95",
+  shake: "",
+  framesLeft: 0,
+  frameClass: "",
+  flags: [],
+  waitingUntil: "",
+  grossKg: "",
+  sample: "",
+  take: true,
+  despite: "",
+});
+
+export interface KnownSuper {
+  readonly emptyKg: number;
+  readonly frames: number;
+  readonly depth: SuperDepth;
+}
+
+export interface SampleInstrument {
+  readonly name: string;
+  readonly scale: "water" | "brix" | "index";
+  readonly compensates: boolean;
+  readonly offset: number;
+  readonly verified: boolean;
+  readonly stepSdPct: number;
+}
+
+export interface Around {
+  readonly supers: Readonly<Record<string, KnownSuper>>;
+  readonly rules: RipenessRules;
+  readonly instrument: SampleInstrument | null;
+  readonly sampleC: number;
+  readonly today: string;
+  readonly past: { readonly batches: readonly PastBatch[]; readonly frames: PastFrames };
+}
+
+export const bareTag = (tag: string): string =>
+  tag
+    .trim()
+    .toUpperCase()
+    .replace(/^S(?=\d)/, "");
+
+/** A figure while it is typed; null while it is none. */
+export const figureIn = (text: string): number | null => {
+  const value = Number(text.trim().replace(",", "."));
+  return text.trim() !== "" && Number.isFinite(value) ? value : null;
+};
+
+/** Water of a sample as typed; null while it is none, or one the house will refuse with its own words. */
+function waterOf(row: PullRow, { instrument, sampleC }: Around): { waterPct: number; sdPct: number } | null {
+  const value = figureIn(row.sample);
+  if (value === null) return null;
+  try {
+    const got = correctReading({
+      scale: instrument?.scale ?? "water",
+      value,
+      tempC: sampleC,
+      compensates: instrument?.compensates ?? false,
+      offset: instrument?.offset ?? 0,
+    });
+    return {
+      waterPct: got.waterPct,
+      sdPct: Math.hypot(got.sdPct, instrument?.stepSdPct ?? 0) * (instrument?.verified ? 1 : 2),
+    };
+  } catch {
+    return null;
+  }
+}
+
+const within = (x: number | null, lo: number, hi: number, otherwise: number): number =>
+  x !== null && x >= lo && x <= hi ? x : otherwise;
+
+const asPulled = (row: PullRow, known: KnownSuper | undefined): PulledSuper => {
+  const gross = figureIn(row.grossKg);
+  const net = gross !== null && known ? gross - known.emptyKg : null;
+  return {
+    name: row.tag,
+    depth: known?.depth ?? "medium",
+    framesTaken: Math.max(0, (known?.frames ?? 10) - row.framesLeft),
+    cappedPct: within(figureIn(row.cappedPct), 0, 100, 95),
+    netKg: net !== null && net > 0 ? net : null,
+    frameClass: row.frameClass === "" ? null : row.frameClass,
+  };
+};
+
+/** Honey in a row's super, as far as it is known: weighed, or by the eye. */
+export const honeyOf = (row: PullRow, around: Around) =>
+  honeyInSuper(asPulled(row, around.supers[bareTag(row.tag)]), around.past.frames);
+
+function lookOf(row: PullRow, around: Around): SuperLook {
+  const known = around.supers[bareTag(row.tag)];
+  const water = waterOf(row, around);
+  const frames = known?.frames ?? 10;
+  return {
+    name: bareTag(row.tag) || "?",
+    massKg: honeyOf(row, around).kg,
+    cappedPct: within(figureIn(row.cappedPct), 0, 100, 0),
+    frames,
+    framesLeft: Math.min(frames, row.framesLeft),
+    shake: row.shake === "" ? null : row.shake,
+    flags: row.flags,
+    waitingUntil: row.waitingUntil || null,
+    place: "colony",
+    readings: water ? [water] : [],
+  };
+}
+
+export const judgeRows = (rows: readonly PullRow[], around: Around, school: School): PullRipeness =>
+  judgePull(
+    rows.map((r) => lookOf(r, around)),
+    { ...around.rules, school },
+    around.today,
+  );
+
+export const yieldOfRows = (rows: readonly PullRow[], around: Around): ExpectedYield =>
+  expectedYield(
+    rows.filter((r) => r.take).map((r) => asPulled(r, around.supers[bareTag(r.tag)])),
+    around.past,
+  );
+
+/** The row as the command wants it: typed text goes as it is, so that the house answers slips in its own words. */
+export const asInput = (row: PullRow): Record<string, unknown> => ({
+  tag: row.tag,
+  colony: row.colony,
+  cappedPct: row.cappedPct,
+  framesLeft: row.framesLeft,
+  flags: row.flags,
+  take: row.take,
+  ...(row.shake ? { shake: row.shake } : {}),
+  ...(row.frameClass ? { frameClass: row.frameClass } : {}),
+  ...(row.waitingUntil ? { waitingUntil: row.waitingUntil } : {}),
+  ...(row.grossKg.trim() ? { grossKg: row.grossKg } : {}),
+  ...(row.sample.trim() ? { sample: row.sample } : {}),
+  ...(row.despite ? { despite: row.despite } : {}),
+});
+
+export interface Slip {
+  readonly field: keyof PullRow;
+  readonly message: string;
+}
+
+/** What can be seen to be wrong before the house is asked; the house judges everything again. */
+export function slipIn(
+  row: PullRow,
+  around: Around,
+  done: readonly PullRow[],
+  colonies: readonly string[],
+  out: readonly string[],
+): Slip | null {
+  const tag = bareTag(row.tag);
+  const known = around.supers[tag];
+  if (tag === "") return { field: "tag", message: "Scan or type the super's tag." };
+  if (!known) return { field: "tag", message: `There is no super ${tag}. Set it up first.` };
+  if (done.some((r) => bareTag(r.tag) === tag))
+    return { field: "tag", message: `Super ${tag} is on the sheet already.` };
+  if (out.includes(tag)) return { field: "tag", message: `Super ${tag} is in the house already.` };
+  const colony = row.colony
+    .trim()
+    .toUpperCase()
+    .replace(/^C(?=\d)/, "");
+  if (!colonies.includes(colony))
+    return {
+      field: "colony",
+      message: colony ? `Colony ${colony} does not stand in this yard.` : "Off which colony?",
+    };
+  const capped = figureIn(row.cappedPct);
+  if (capped === null || capped < 0 || capped > 100)
+    return {
+      field: "cappedPct",
+      message: `The share capped must be between 0 and 100 %, not ${row.cappedPct || "empty"}.`,
+    };
+  if (row.framesLeft >= known.frames)
+    return { field: "framesLeft", message: `It has ${known.frames} frames: nothing is left to take.` };
+  if (row.flags.includes("waiting") && !row.waitingUntil)
+    return { field: "waitingUntil", message: "Until when does the waiting period run?" };
+  // A weight with its unit ("42 lb") is for the house to read.
+  if (row.grossKg.trim() !== "" && !/\d/.test(row.grossKg))
+    return { field: "grossKg", message: `"${row.grossKg}" is not a weight.` };
+  const gross = figureIn(row.grossKg);
+  if (gross !== null && gross <= known.emptyKg)
+    return {
+      field: "grossKg",
+      message: `It weighs ${known.emptyKg} kg empty; ${gross} kg leaves no honey in it.`,
+    };
+  if (row.sample.trim() !== "" && !waterOf(row, around))
+    return { field: "sample", message: `"${row.sample}" is no reading of honey on this scale.` };
+  return null;
+}

@@ -1,0 +1,329 @@
+"use client";
+
+import { useEffect, useRef, useState } from "react";
+import { SCHOOLS, type School } from "@/core/moisture";
+import type { PullSheetView } from "@/house/views/yard";
+import { Field } from "../fields/field";
+import { SaysStanding } from "../fields/standing";
+import { useCommand } from "../fields/use-command";
+import { Why } from "../why/why";
+import { PullCard, VerdictBand } from "./card";
+import {
+  type Around,
+  asInput,
+  bareTag,
+  blankRow,
+  figureIn,
+  honeyOf,
+  judgeRows,
+  type PullRow,
+  type Slip,
+  slipIn,
+  yieldOfRows,
+} from "./rows";
+import { SCHOOL, VERDICT } from "./words";
+
+const DRAFT = "aumbry-pull-draft";
+
+interface Draft {
+  readonly yard: string;
+  readonly rows: readonly PullRow[];
+  readonly now: PullRow;
+}
+
+/** What was typed outlives a reload, a dead battery and a closed tab. */
+function draftLeft(): Draft | null {
+  try {
+    return JSON.parse(localStorage.getItem(DRAFT) ?? "null");
+  } catch {
+    return null;
+  }
+}
+
+/** The pull sheet: one super in hand at a time, judged while it is looked at; those done stand below. */
+export default function PullSheet({ view }: { view: PullSheetView }) {
+  const [yard, setYard] = useState(view.yard);
+  const [date, setDate] = useState(view.today);
+  const [school, setSchool] = useState<School>(view.rules.school);
+  const [instrument, setInstrument] = useState(view.instruments[0]?.name ?? "");
+  const [sampleC, setSampleC] = useState("20");
+  const [rows, setRows] = useState<readonly PullRow[]>([]);
+  const [row, setRow] = useState<PullRow>(blankRow(0));
+  const [says, setSays] = useState("");
+  const [slip, setSlip] = useState<Slip | null>(null);
+  const { standing, errorAt, submit } = useCommand("pull-supers");
+  const restored = useRef(false);
+
+  useEffect(() => {
+    const left = draftLeft();
+    if (left && (left.rows.length > 0 || left.now.tag)) {
+      setRows(left.rows);
+      setRow(left.now);
+      setYard(left.yard);
+      setSays("What was typed here before is still here.");
+    }
+    restored.current = true;
+  }, []);
+  useEffect(() => {
+    if (restored.current)
+      localStorage.setItem(DRAFT, JSON.stringify({ yard, rows, now: row } satisfies Draft));
+  }, [yard, rows, row]);
+
+  const around: Around = {
+    supers: view.supers,
+    rules: view.rules,
+    instrument: view.instruments.find((i) => i.name === instrument) ?? null,
+    sampleC: figureIn(sampleC) ?? 20,
+    today: date || view.today,
+    past: view.past,
+  };
+  const inHand = row.tag.trim() !== "";
+  const all = inHand ? [...rows, row] : rows;
+  const judged = judgeRows(all, around, school);
+  const here =
+    judged.supers[inHand ? all.length - 1 : -1]?.ripeness ??
+    judgeRows([row], around, school).supers[0]?.ripeness;
+  const taken = rows.filter((r) => r.take);
+  const expected = yieldOfRows(all, around);
+  const tags = Object.keys(view.supers);
+
+  const step = (by: 1 | -1) => {
+    const at = tags.indexOf(bareTag(row.tag || (rows.at(-1)?.tag ?? "")));
+    const free = (tag: string) => !rows.some((r) => bareTag(r.tag) === tag) && !view.out.includes(tag);
+    for (let i = 1; i <= tags.length; i++) {
+      const tag = tags[(at + by * i + tags.length * 2) % tags.length];
+      if (tag && free(tag)) {
+        setRow((now) => ({ ...now, tag }));
+        return;
+      }
+    }
+  };
+
+  function done(take: boolean) {
+    const slip = slipIn(row, around, rows, view.colonies[yard] ?? [], view.out);
+    setSlip(slip);
+    if (slip) return setSays("");
+    if (take && here?.verdict === "do-not-take" && !row.despite.trim())
+      return setSays("Say why it is taken all the same, or leave it.");
+    setSays("");
+    setRows([...rows, { ...row, take }]);
+    setRow(blankRow(row.key + 1, row));
+    document.getElementsByName("tag")[0]?.focus();
+  }
+
+  async function record() {
+    if (inHand) return setSays(`Super ${bareTag(row.tag)} is still in hand: take it or leave it first.`);
+    const answer = await submit({
+      yard,
+      date,
+      school,
+      sampleC: sampleC || "20",
+      ...(instrument ? { instrument } : {}),
+      supers: rows.map(asInput),
+    });
+    if (!answer) return;
+    setRows([]);
+    setRow(blankRow(row.key + 1));
+  }
+
+  /** A refusal about a row that is done brings it back into the hand, with its words beside the field. */
+  const wrong =
+    standing.step === "refused"
+      ? standing.refused.errors.flatMap((e) => /^supers\.(\d+)\.(\w+)$/.exec(e.path) ?? [])
+      : [];
+  const wrongRow = wrong.length > 0 ? Number(wrong[1]) : -1;
+  const again = (key: number) => {
+    const back = rows.find((r) => r.key === key);
+    if (!back) return;
+    setRows(rows.filter((r) => r.key !== key));
+    setRow(back);
+  };
+
+  return (
+    <form
+      className="panel mb-3"
+      aria-label="Pull sheet"
+      onSubmit={(e) => {
+        e.preventDefault();
+        done(true);
+      }}
+    >
+      <div className="mb-3 flex flex-wrap gap-4 border-b border-rule pb-3">
+        <Field
+          spec={{
+            name: "yard",
+            label: "Yard",
+            kind: "choice",
+            options: view.yards.map((y) => ({ value: y, label: y })),
+          }}
+          value={yard}
+          error={errorAt("yard")}
+          onChange={(v) => setYard(String(v))}
+        />
+        <Field
+          spec={{ name: "date", label: "Day of the pull", kind: "day" }}
+          value={date}
+          error={errorAt("date")}
+          onChange={(v) => setDate(String(v))}
+        />
+        <Field
+          spec={{
+            name: "school",
+            label: "Judged by",
+            kind: "choice",
+            span: 3,
+            options: SCHOOLS.map((x) => ({
+              value: x,
+              label: SCHOOL[x] + (x === view.rules.school ? " (the house)" : ""),
+            })),
+          }}
+          value={school}
+          onChange={(v) => setSchool(v as School)}
+        />
+        {view.instruments.length > 0 && (
+          <Field
+            spec={{
+              name: "instrument",
+              label: "Refractometer",
+              kind: "choice",
+              options: view.instruments.map((i) => ({
+                value: i.name,
+                label: `${i.name}${i.verified ? "" : ", unverified"}`,
+              })),
+            }}
+            value={instrument}
+            error={errorAt("instrument")}
+            onChange={(v) => setInstrument(String(v))}
+          />
+        )}
+        <Field
+          spec={{ name: "sampleC", label: "Samples at", unit: "°C", kind: "figure", span: 1 }}
+          value={sampleC}
+          error={errorAt("sampleC")}
+          onChange={(v) => setSampleC(String(v))}
+        />
+      </div>
+      <PullCard
+        key={row.key}
+        row={row}
+        colonyTags={view.colonies[yard] ?? []}
+        devices={view.devices}
+        sampleC={sampleC}
+        errorAt={(field) => (slip?.field === field ? slip.message : undefined)}
+        change={(change) => setRow((now) => ({ ...now, ...change }))}
+        step={step}
+      />
+      <div className="mt-4 grid gap-3">
+        {here && inHand && <VerdictBand ripeness={here} honey={honeyOf(row, around)} />}
+        {inHand && here?.verdict === "do-not-take" && (
+          <Field
+            spec={{ name: "despite", label: "Taken all the same, because", span: 3 }}
+            value={row.despite}
+            onChange={(v) => setRow((now) => ({ ...now, despite: String(v) }))}
+          />
+        )}
+        <div className="flex flex-wrap items-center gap-3">
+          <button
+            type="submit"
+            className="do min-h-14"
+            data-quiet={here && (here.verdict === "leave" || here.verdict === "do-not-take") ? "" : undefined}
+          >
+            Take it, next super
+          </button>
+          <button
+            type="button"
+            className="do min-h-14"
+            data-quiet={here && (here.verdict === "leave" || here.verdict === "do-not-take") ? undefined : ""}
+            onClick={() => done(false)}
+          >
+            Leave it on the colony
+          </button>
+          <p className="font-semibold" aria-live="polite">
+            {says}
+          </p>
+        </div>
+      </div>
+      <section className="mt-4 border-t border-rule pt-3" aria-label="On this sheet">
+        {rows.length > 0 && (
+          <ol className="mb-3 grid gap-1">
+            {rows.map((r, i) => {
+              const verdict = judged.supers[i]?.ripeness;
+              const honey = honeyOf(r, around);
+              return (
+                <li
+                  key={r.key}
+                  className="flex flex-wrap items-center gap-x-4 gap-y-0.5 border-b border-rule py-1"
+                  data-wrong={i === wrongRow ? "" : undefined}
+                >
+                  <b className="w-24">Super {bareTag(r.tag)}</b>
+                  <span className="w-24">colony {r.colony}</span>
+                  <span className="w-24 text-right font-mono text-[15px]">{r.cappedPct} % capped</span>
+                  {verdict && (
+                    <b
+                      data-tone={VERDICT[verdict.verdict].tone}
+                      className="w-28"
+                      style={{ color: "var(--tone)" }}
+                    >
+                      {VERDICT[verdict.verdict].word}
+                    </b>
+                  )}
+                  <span className="w-28 text-right font-mono text-[15px]">
+                    {r.take ? `${honey.weighed ? "" : "≈ "}${honey.kg.toFixed(1)} kg` : "left"}
+                  </span>
+                  {verdict && <Why why={{ title: `Super ${bareTag(r.tag)}`, because: verdict.because }} />}
+                  <button
+                    type="button"
+                    className="min-h-12 px-2 font-semibold underline underline-offset-4"
+                    onClick={() => again(r.key)}
+                  >
+                    Change
+                  </button>
+                  {i === wrongRow && standing.step === "refused" && (
+                    <p className="basis-full font-semibold text-stop">{standing.refused.message}</p>
+                  )}
+                </li>
+              );
+            })}
+          </ol>
+        )}
+        {all.length > 0 && (
+          <div className="mb-3 flex flex-wrap items-baseline gap-x-4">
+            <p className="min-w-0 flex-1 basis-72">
+              <b data-tone={VERDICT[judged.verdict].tone} style={{ color: "var(--tone)" }}>
+                {judged.sentence}
+              </b>
+            </p>
+            <Why why={{ title: "This pull together", because: judged.because }} />
+            <p>
+              expected in pails <b className="text-mass">{expected.kg.toFixed(0)} kg</b>
+              <span className="text-ink-2">
+                , {expected.loKg.toFixed(0)} to {expected.hiKg.toFixed(0)}
+              </span>
+            </p>
+            <Why
+              why={{
+                title: "Expected yield",
+                because: expected.because,
+                change: "Weighing the supers in, and every batch this house closes.",
+              }}
+            />
+          </div>
+        )}
+        <div className="flex flex-wrap items-center gap-4">
+          <button
+            type="button"
+            className="do"
+            aria-disabled={standing.step === "sending" || rows.length === 0}
+            onClick={() => rows.length > 0 && void record()}
+          >
+            Record the pull
+            {rows.length > 0
+              ? `: ${taken.length} taken${rows.length > taken.length ? `, ${rows.length - taken.length} left` : ""}`
+              : ""}
+          </button>
+          <SaysStanding standing={standing} />
+        </div>
+      </section>
+    </form>
+  );
+}

@@ -1,0 +1,201 @@
+"use client";
+
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  Scatter,
+  XAxis,
+  YAxis,
+} from "recharts";
+import type { DryingForecast } from "@/core/drying";
+import type { AirPoint, StackAhead } from "@/house/views/hot-room";
+
+const INK = { fill: "var(--ink-2)", fontSize: 13 };
+const range = (values: readonly number[], pad: number): [number, number] => [
+  Math.floor((Math.min(...values) - pad) * 2) / 2,
+  Math.ceil((Math.max(...values) + pad) * 2) / 2,
+];
+
+/** Whole hours at round clock times of the house, so that ticks read like a clock. */
+function ticksBetween(fromH: number, toH: number, nowMs: number, zone: string): number[] {
+  const step = toH - fromH > 96 ? 24 : toH - fromH > 40 ? 12 : 6;
+  const hourNow = Number(
+    new Intl.DateTimeFormat("en-GB", { hour: "numeric", hourCycle: "h23", timeZone: zone }).format(nowMs),
+  );
+  const minuteNow = new Date(nowMs).getMinutes() / 60;
+  const first = Math.ceil((fromH + hourNow + minuteNow) / step) * step - hourNow - minuteNow;
+  const ticks: number[] = [];
+  for (let h = first; h <= toH; h += step) ticks.push(h);
+  return ticks;
+}
+
+function clockAt(hours: number, nowMs: number, zone: string): string {
+  const at = new Date(nowMs + hours * 3_600_000 + 30_000);
+  return new Intl.DateTimeFormat("en-GB", {
+    weekday: "short",
+    hour: "2-digit",
+    minute: "2-digit",
+    hourCycle: "h23",
+    timeZone: zone,
+  })
+    .format(at)
+    .replace(",", "");
+}
+
+/** Water of the stack with its readings and the forecast's 80 % band; below it the room's air on the same clock. */
+export default function RoomChart({
+  ahead,
+  forecast,
+  air,
+}: {
+  ahead: StackAhead;
+  forecast: DryingForecast;
+  air: readonly AirPoint[];
+}) {
+  const { nowMs, zone, goal } = ahead;
+  const to = forecast.band.at(-1)?.hours ?? 12;
+  const from = Math.min(-6, ...ahead.readings.map((r) => r.hours - 1));
+  const past = air.filter((a) => a.hours >= from);
+  const ticks = ticksBetween(from, to, nowMs, zone);
+  const water = forecast.band.map((b) => ({ hours: b.hours, band: [b.lo, b.hi], mid: b.mid }));
+  const y = range(
+    [...ahead.readings.map((r) => r.waterPct), ...forecast.band.flatMap((b) => [b.lo, b.hi]), goal.targetPct],
+    0.3,
+  );
+  const axis = {
+    type: "number" as const,
+    dataKey: "hours",
+    domain: [from, to],
+    ticks,
+    tick: INK,
+    stroke: "var(--edge)",
+  };
+  const deadline = goal.deadlineHours;
+  const label = (
+    value: string,
+    fill: string,
+    position: "insideTopLeft" | "insideTopRight" | "insideBottomLeft",
+  ) => ({ value, fill, fontSize: 13, position });
+  return (
+    <div>
+      <div
+        className="h-64"
+        role="img"
+        aria-label={`Water of stack ${ahead.name}: ${ahead.rate.nowPct.toFixed(1)} % now, target ${goal.targetPct} %, forecast with its 80 % band`}
+      >
+        <ResponsiveContainer>
+          <ComposedChart margin={{ top: 8, right: 12, bottom: 0, left: -8 }}>
+            <CartesianGrid stroke="var(--rule)" vertical={false} />
+            <XAxis {...axis} tickFormatter={(h: number) => clockAt(h, nowMs, zone)} allowDataOverflow />
+            <YAxis domain={y} tick={INK} stroke="var(--edge)" unit=" %" width={64} />
+            <Area
+              data={water}
+              dataKey="band"
+              stroke="none"
+              fill="var(--water-fill)"
+              fillOpacity={0.75}
+              isAnimationActive={false}
+            />
+            <Line
+              data={water}
+              dataKey="mid"
+              stroke="var(--water)"
+              strokeWidth={2.5}
+              dot={false}
+              isAnimationActive={false}
+            />
+            <Line
+              data={past}
+              dataKey="equilibriumPct"
+              stroke="var(--ink-2)"
+              strokeDasharray="2 4"
+              dot={false}
+              isAnimationActive={false}
+            />
+            <Scatter
+              data={[...ahead.others]}
+              dataKey="waterPct"
+              fill="none"
+              stroke="var(--edge)"
+              shape="cross"
+              isAnimationActive={false}
+            />
+            <Scatter
+              data={[...ahead.readings]}
+              dataKey="waterPct"
+              fill="var(--shelf)"
+              stroke="var(--water)"
+              strokeWidth={2}
+              isAnimationActive={false}
+            />
+            <ReferenceLine
+              y={goal.targetPct}
+              stroke="var(--go)"
+              strokeDasharray="6 4"
+              label={label(`target ${goal.targetPct} %`, "var(--go)", "insideTopLeft")}
+            />
+            <ReferenceLine
+              x={0}
+              stroke="var(--ink)"
+              strokeWidth={1.5}
+              label={label("now", "var(--ink)", "insideTopLeft")}
+            />
+            {deadline !== null && deadline > 0 && deadline <= to && (
+              <ReferenceLine
+                x={deadline}
+                stroke="var(--stop)"
+                strokeDasharray="2 3"
+                label={label("beetle limit", "var(--stop)", "insideTopRight")}
+              />
+            )}
+            {forecast.nextTest && forecast.nextTest.hours <= to && (
+              <ReferenceLine
+                x={forecast.nextTest.hours}
+                stroke="var(--water)"
+                strokeDasharray="2 3"
+                label={label("test", "var(--water)", "insideBottomLeft")}
+              />
+            )}
+          </ComposedChart>
+        </ResponsiveContainer>
+      </div>
+      <p className="mb-2 text-[14px] text-ink-2">
+        Rings: this stack's readings; crosses: other stacks; dotted: what honey settles to in the logged air;
+        band: 80 % of what may come.
+      </p>
+      {past.length > 0 && (
+        <div className="h-36" role="img" aria-label="Temperature and relative humidity of the room so far">
+          <ResponsiveContainer>
+            <ComposedChart data={past} margin={{ top: 4, right: 12, bottom: 0, left: -8 }}>
+              <CartesianGrid stroke="var(--rule)" vertical={false} />
+              <XAxis {...axis} tickFormatter={(h: number) => clockAt(h, nowMs, zone)} allowDataOverflow />
+              <YAxis tick={INK} stroke="var(--edge)" width={64} domain={["auto", "auto"]} />
+              <Line
+                dataKey="tempC"
+                stroke="var(--heat)"
+                strokeWidth={2}
+                dot={false}
+                isAnimationActive={false}
+              />
+              <Line
+                dataKey="humidityPct"
+                stroke="var(--water)"
+                strokeWidth={2}
+                dot={false}
+                isAnimationActive={false}
+              />
+              <ReferenceLine x={0} stroke="var(--ink)" strokeWidth={1.5} />
+            </ComposedChart>
+          </ResponsiveContainer>
+        </div>
+      )}
+      <p className="text-[14px] text-ink-2">
+        <b className="text-heat">°C</b> and <b className="text-water">% humidity</b> of the room.
+      </p>
+    </div>
+  );
+}
