@@ -26,7 +26,8 @@ export interface ServedHouse {
   readonly secondCopy: () => Promise<string>;
 }
 
-async function serve(databaseUrl: string, children: ChildProcess[]): Promise<string> {
+/** Between choosing a port and opening it another test may take it: then another one is chosen. */
+async function serve(databaseUrl: string, children: ChildProcess[], tries = 3): Promise<string> {
   const port = await freePort();
   const child = spawn(
     process.execPath,
@@ -37,16 +38,20 @@ async function serve(databaseUrl: string, children: ChildProcess[]): Promise<str
     },
   );
   children.push(child);
-  await new Promise<void>((resolve, reject) => {
+  const taken = await new Promise<boolean>((resolve, reject) => {
     let said = "";
     const hear = (chunk: Buffer) => {
       said += chunk.toString();
-      if (/Ready in/.test(said)) resolve();
+      if (/Ready in/.test(said)) resolve(false);
+      if (/EADDRINUSE/.test(said)) resolve(true);
     };
     child.stdout?.on("data", hear);
     child.stderr?.on("data", hear);
-    child.on("exit", () => reject(new Error(`The server ended: ${said}`)));
+    child.on("exit", () =>
+      /EADDRINUSE/.test(said) ? resolve(true) : reject(new Error(`The server ended: ${said}`)),
+    );
   });
+  if (taken && tries > 1) return serve(databaseUrl, children, tries - 1);
   return `http://127.0.0.1:${port}`;
 }
 

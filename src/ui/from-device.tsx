@@ -50,7 +50,7 @@ export function FromDevice({
     <div>
       <button
         type="button"
-        className="do w-full px-2 text-[15px]"
+        className="do w-28 px-1 text-[15px]"
         data-quiet=""
         onClick={async () => {
           setSays("reading…");
@@ -62,9 +62,9 @@ export function FromDevice({
           }
         }}
       >
-        {kind === "scale" ? "From the scale" : "From the prism"}
+        {kind === "scale" ? "From scale" : "From prism"}
       </button>
-      <p className="mt-1 max-w-48 text-[14px] text-ink-2" aria-live="polite">
+      <p className="mt-1 max-w-28 text-[14px] text-ink-2" aria-live="polite">
         {says || (device.standIn ? "a stand-in" : device.name)}
       </p>
     </div>

@@ -114,7 +114,7 @@ function whatWouldHelp(rate: DryingRate, room: RoomAhead, goal: ForecastGoal): D
   };
 }
 
-const TEST_HOURS = [1, 2, 3, 4, 6, 8, 10, 12, 15, 18, 21, 24, 30, 36, 48, 60, 72] as const;
+const TEST_HOURS = [0.5, 1, 2, 3, 4, 6, 8, 10, 12, 15, 18, 21, 24, 30, 36, 48, 60, 72] as const;
 
 /** The earliest test whose likeliest result would halve the spread of the hour of the target. */
 function whenToTest(
@@ -122,7 +122,7 @@ function whenToTest(
   goal: ForecastGoal,
   we: number,
   speed: number,
-  p90: number,
+  p50: number,
 ): DryingForecast["nextTest"] {
   const width = (states: readonly DryingState[]) => {
     const h = quantiles(states, (s) => Math.min(1e4, hoursTo(s, goal.targetPct, we, speed)));
@@ -132,7 +132,8 @@ function whenToTest(
   const expected = typical(rate);
   let best: { hours: number; spread: number } | null = null;
   for (const hours of TEST_HOURS) {
-    if (best && hours > p90) break;
+    // A test after the stack is likely ready comes too late.
+    if (best && hours > p50) break;
     const likely = waterAfter(expected, hours, we, speed);
     const after = rate.states.map((s) => ({
       ...s,
@@ -191,6 +192,6 @@ export function dryingForecast(rate: DryingRate, room: RoomAhead, goal: Forecast
           ? "blend-then"
           : "divert-then",
     needs: status === "ready" || (status === "drying" && !conflict) ? null : whatWouldHelp(rate, room, goal),
-    nextTest: status === "drying" ? whenToTest(rate, goal, we, speed, times.hi) : null,
+    nextTest: status === "drying" ? whenToTest(rate, goal, we, speed, times.mid) : null,
   };
 }

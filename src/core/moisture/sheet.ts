@@ -31,7 +31,8 @@ export function judgeSheet(dropsPct: readonly number[]): SheetJudgement {
   );
   const furthest = away.indexOf(Math.max(...away));
   const outlier = (away[furthest] ?? 0) > APART_PCT ? furthest : null;
-  const mean = `${meanPct.toFixed(1)} % on the mean of ${n} ${n === 1 ? "drop" : "drops"}`;
+  const mean =
+    n === 1 ? `${meanPct.toFixed(1)} % from one drop` : `${meanPct.toFixed(1)} % on the mean of ${n} drops`;
   const sentence =
     outlier === null
       ? `${mean}${n > 1 ? `, spread ${spreadPct.toFixed(2)} points` : ""}.`

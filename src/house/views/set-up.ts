@@ -1,17 +1,20 @@
 import type { Knex } from "knex";
 import { type ChainReport, verifyChain } from "../chain";
+import { type DeviceRow, devices } from "../records/climate";
 import { type Actor, crewNow } from "../records/crew";
 
 export interface SetUpView {
   readonly crew: readonly Actor[];
+  readonly devices: readonly DeviceRow[];
   readonly chain: ChainReport;
   /** Grams by which the fills' balances differ from the movements; 0 in an honest ledger. */
   readonly driftGrams: number;
 }
 
 export async function setUpView(db: Knex): Promise<SetUpView> {
-  const [crew, chain, drift] = await Promise.all([
+  const [crew, known, chain, drift] = await Promise.all([
     crewNow(db),
+    devices(db),
     verifyChain(db),
     db.raw(
       `select coalesce(sum(abs(b.grams - coalesce(m.grams, 0))), 0)::bigint as off
@@ -21,5 +24,5 @@ export async function setUpView(db: Knex): Promise<SetUpView> {
            on m.fill = b.fill_id`,
     ),
   ]);
-  return { crew, chain, driftGrams: drift.rows[0].off };
+  return { crew, devices: known, chain, driftGrams: drift.rows[0].off };
 }

@@ -75,11 +75,11 @@ export function PullCard({
   };
   const capped = Number(row.cappedPct);
   return (
-    <div className="grid gap-4">
-      <div className="flex flex-wrap items-end gap-3">
+    <div className="grid gap-3">
+      <div className="flex flex-wrap items-start gap-3">
         <button
           type="button"
-          className="do"
+          className="do mt-[25px] w-11 px-0"
           data-quiet=""
           aria-label="The super before"
           onClick={() => step(-1)}
@@ -95,7 +95,7 @@ export function PullCard({
         />
         <button
           type="button"
-          className="do"
+          className="do mt-[25px] w-11 px-0"
           data-quiet=""
           aria-label="The next super"
           onClick={() => step(1)}
@@ -108,26 +108,59 @@ export function PullCard({
           error={errorAt("colony")}
           onChange={(v) => change({ colony: String(v) })}
         />
-        <div className="min-w-64 flex-1">
-          <div className="flex items-end gap-3">
-            <Field
-              spec={{ name: "cappedPct", label: "Capped", unit: "%", kind: "figure", span: 1 }}
-              value={row.cappedPct}
-              error={errorAt("cappedPct")}
-              onChange={(v) => change({ cappedPct: String(v) })}
-            />
-            <input
-              type="range"
-              aria-label="Share capped, of the cells with honey"
-              className="h-14 min-w-24 flex-1 accent-[var(--ink)]"
-              min={0}
-              max={100}
-              step={1}
-              value={Number.isFinite(capped) ? capped : 0}
-              onChange={(e) => change({ cappedPct: e.target.value })}
-            />
-          </div>
+        <Field
+          spec={{
+            name: "grossKg",
+            label: "Weighs",
+            unit: "kg",
+            kind: "figure",
+            hint: "now or later",
+            span: 1,
+          }}
+          value={row.grossKg}
+          error={errorAt("grossKg")}
+          onChange={(v) => change({ grossKg: String(v) })}
+        />
+        <div className="pt-[25px]">
+          <FromDevice
+            kind="scale"
+            device={devices.scale}
+            about={() => ({ super: row.tag, cappedPct: row.cappedPct })}
+            onValue={(grossKg) => change({ grossKg })}
+          />
         </div>
+        <Field
+          spec={{ name: "sample", label: "Sample reads", kind: "figure", hint: "if you like", span: 1 }}
+          value={row.sample}
+          error={errorAt("sample")}
+          onChange={(v) => change({ sample: String(v) })}
+        />
+        <div className="pt-[25px]">
+          <FromDevice
+            kind="refractometer"
+            device={devices.refractometer}
+            about={() => ({ super: row.tag, cappedPct: row.cappedPct, sampleC })}
+            onValue={(sample) => change({ sample })}
+          />
+        </div>
+      </div>
+      <div className="flex flex-wrap items-end gap-4">
+        <Field
+          spec={{ name: "cappedPct", label: "Capped", unit: "%", kind: "figure", span: 1 }}
+          value={row.cappedPct}
+          error={errorAt("cappedPct")}
+          onChange={(v) => change({ cappedPct: String(v) })}
+        />
+        <input
+          type="range"
+          aria-label="Share capped, of the cells with honey"
+          className="big-slider min-w-56 flex-1"
+          min={0}
+          max={100}
+          step={1}
+          value={Number.isFinite(capped) ? capped : 0}
+          onChange={(e) => change({ cappedPct: e.target.value })}
+        />
         <ChoiceKeys
           label="or by eye"
           options={CAPPED_KEYS}
@@ -162,7 +195,7 @@ export function PullCard({
           <div className="flex items-center gap-2">
             <button
               type="button"
-              className="do"
+              className="do min-h-14"
               data-quiet=""
               aria-label="One frame less left behind"
               onClick={() => change({ framesLeft: Math.max(0, row.framesLeft - 1) })}
@@ -172,7 +205,7 @@ export function PullCard({
             <output className="min-w-8 text-center text-[22px] font-bold">{row.framesLeft}</output>
             <button
               type="button"
-              className="do"
+              className="do min-h-14"
               data-quiet=""
               aria-label="One more frame left behind"
               onClick={() => change({ framesLeft: Math.min(14, row.framesLeft + 1) })}
@@ -200,49 +233,6 @@ export function PullCard({
             onChange={(v) => change({ waitingUntil: String(v) })}
           />
         )}
-      </div>
-      <div className="flex flex-wrap items-start gap-3">
-        <Field
-          spec={{
-            name: "grossKg",
-            label: "Weighs",
-            unit: "kg",
-            kind: "figure",
-            hint: "or leave it for later",
-            span: 1,
-          }}
-          value={row.grossKg}
-          error={errorAt("grossKg")}
-          onChange={(v) => change({ grossKg: String(v) })}
-        />
-        <div className="pt-[25px]">
-          <FromDevice
-            kind="scale"
-            device={devices.scale}
-            about={() => ({ super: row.tag, cappedPct: row.cappedPct })}
-            onValue={(grossKg) => change({ grossKg })}
-          />
-        </div>
-        <Field
-          spec={{
-            name: "sample",
-            label: "Sample reads",
-            kind: "figure",
-            hint: "a drop, if you like",
-            span: 1,
-          }}
-          value={row.sample}
-          error={errorAt("sample")}
-          onChange={(v) => change({ sample: String(v) })}
-        />
-        <div className="pt-[25px]">
-          <FromDevice
-            kind="refractometer"
-            device={devices.refractometer}
-            about={() => ({ super: row.tag, cappedPct: row.cappedPct, sampleC })}
-            onValue={(sample) => change({ sample })}
-          />
-        </div>
       </div>
     </div>
   );

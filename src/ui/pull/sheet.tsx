@@ -21,7 +21,7 @@ import {
   slipIn,
   yieldOfRows,
 } from "./rows";
-import { SCHOOL, VERDICT } from "./words";
+import { VERDICT } from "./words";
 
 const DRAFT = "aumbry-pull-draft";
 
@@ -171,10 +171,9 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
             name: "school",
             label: "Judged by",
             kind: "choice",
-            span: 3,
             options: SCHOOLS.map((x) => ({
               value: x,
-              label: SCHOOL[x] + (x === view.rules.school ? " (the house)" : ""),
+              label: `${x}${x === view.rules.school ? ", the house" : ""}`,
             })),
           }}
           value={school}
@@ -186,6 +185,7 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
               name: "instrument",
               label: "Refractometer",
               kind: "choice",
+              span: 1,
               options: view.instruments.map((i) => ({
                 value: i.name,
                 label: `${i.name}${i.verified ? "" : ", unverified"}`,

@@ -26,7 +26,7 @@ function ticksBetween(fromH: number, toH: number, nowMs: number, zone: string): 
   const hourNow = Number(
     new Intl.DateTimeFormat("en-GB", { hour: "numeric", hourCycle: "h23", timeZone: zone }).format(nowMs),
   );
-  const minuteNow = new Date(nowMs).getMinutes() / 60;
+  const minuteNow = (nowMs % 3_600_000) / 3_600_000;
   const first = Math.ceil((fromH + hourNow + minuteNow) / step) * step - hourNow - minuteNow;
   const ticks: number[] = [];
   for (let h = first; h <= toH; h += step) ticks.push(h);
@@ -34,7 +34,7 @@ function ticksBetween(fromH: number, toH: number, nowMs: number, zone: string): 
 }
 
 function clockAt(hours: number, nowMs: number, zone: string): string {
-  const at = new Date(nowMs + hours * 3_600_000 + 30_000);
+  const at = new Date(Math.round((nowMs + hours * 3_600_000) / 60_000) * 60_000);
   return new Intl.DateTimeFormat("en-GB", {
     weekday: "short",
     hour: "2-digit",
@@ -91,7 +91,15 @@ export default function RoomChart({
           <ComposedChart margin={{ top: 8, right: 12, bottom: 0, left: -8 }}>
             <CartesianGrid stroke="var(--rule)" vertical={false} />
             <XAxis {...axis} tickFormatter={(h: number) => clockAt(h, nowMs, zone)} allowDataOverflow />
-            <YAxis domain={y} tick={INK} stroke="var(--edge)" unit=" %" width={64} />
+            <YAxis
+              domain={y}
+              tick={INK}
+              stroke="var(--edge)"
+              unit=" %"
+              width={64}
+              allowDataOverflow
+              interval={0}
+            />
             <Area
               data={water}
               dataKey="band"
@@ -105,14 +113,6 @@ export default function RoomChart({
               dataKey="mid"
               stroke="var(--water)"
               strokeWidth={2.5}
-              dot={false}
-              isAnimationActive={false}
-            />
-            <Line
-              data={past}
-              dataKey="equilibriumPct"
-              stroke="var(--ink-2)"
-              strokeDasharray="2 4"
               dot={false}
               isAnimationActive={false}
             />
@@ -164,8 +164,7 @@ export default function RoomChart({
         </ResponsiveContainer>
       </div>
       <p className="mb-2 text-[14px] text-ink-2">
-        Rings: this stack's readings; crosses: other stacks; dotted: what honey settles to in the logged air;
-        band: 80 % of what may come.
+        Rings: this stack's readings; crosses: other stacks'; band: 80 % of what may come.
       </p>
       {past.length > 0 && (
         <div className="h-36" role="img" aria-label="Temperature and relative humidity of the room so far">
@@ -182,6 +181,13 @@ export default function RoomChart({
                 isAnimationActive={false}
               />
               <Line
+                dataKey="equilibriumPct"
+                stroke="var(--ink)"
+                strokeDasharray="3 4"
+                dot={false}
+                isAnimationActive={false}
+              />
+              <Line
                 dataKey="humidityPct"
                 stroke="var(--water)"
                 strokeWidth={2}
@@ -194,7 +200,8 @@ export default function RoomChart({
         </div>
       )}
       <p className="text-[14px] text-ink-2">
-        <b className="text-heat">°C</b> and <b className="text-water">% humidity</b> of the room.
+        <b className="text-heat">°C</b> and <b className="text-water">% humidity</b> of the room; dashed: %
+        water honey settles to in it.
       </p>
     </div>
   );

@@ -1,8 +1,11 @@
 import type { Metadata } from "next";
+import { SCHOOLS } from "@/core/moisture";
 import { houseDatabase } from "@/house/door";
 import { setUpView } from "@/house/views/set-up";
+import { AddDevice } from "@/ui/add-device";
 import { Lead, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
+import { SCHOOL } from "@/ui/pull/words";
 import { houseAsItStands } from "../../read";
 
 export const metadata: Metadata = { title: "Set-up" };
@@ -78,6 +81,97 @@ export default async function SetUp() {
             },
           ]}
         />
+      </Panel>
+      <Panel title="How ripeness is judged" className="mt-4">
+        <CommandForm
+          key={`rules-${house.school}-${house.sealed_pct}-${house.shake_max_pct}`}
+          command="set-rules"
+          label="Judge so"
+          inPanel
+          keep={["school", "sealedPct", "shakeMaxPct"]}
+          fields={[
+            {
+              name: "school",
+              label: "School",
+              kind: "choice",
+              options: SCHOOLS.map((x) => ({ value: x, label: SCHOOL[x] })),
+              value: house.school,
+              span: 3,
+            },
+            {
+              name: "sealedPct",
+              label: "Sealed from",
+              unit: "% capped",
+              kind: "figure",
+              value: String(house.sealed_pct),
+              span: 2,
+            },
+            {
+              name: "shakeMaxPct",
+              label: "By shake at most",
+              unit: "% of frames",
+              kind: "figure",
+              value: String(house.shake_max_pct),
+              span: 3,
+            },
+          ]}
+        />
+        <p className="mt-2 text-[15px] text-ink-2">
+          A pull may be judged by another school; every verdict says which judged, and what the others would
+          have said.
+        </p>
+      </Panel>
+      <Panel title="The hot room" className="mt-4">
+        <CommandForm
+          key={`room-${house.beetle_hours}-${house.spin_temp_c}-${house.dehumidifier_l_day}`}
+          command="set-room"
+          label="Set the room"
+          inPanel
+          keep={["beetleHours", "spinTempC", "dehumidifierLPerDay"]}
+          fields={[
+            {
+              name: "beetleHours",
+              label: "Beetle limit",
+              unit: "h",
+              kind: "figure",
+              value: String(house.beetle_hours),
+              hint: "from the pull",
+              span: 1,
+            },
+            {
+              name: "spinTempC",
+              label: "Spin from",
+              unit: "°C",
+              kind: "figure",
+              value: String(house.spin_temp_c),
+              span: 1,
+            },
+            {
+              name: "dehumidifierLPerDay",
+              label: "Dehumidifier",
+              unit: "L a day",
+              kind: "figure",
+              value: String(house.dehumidifier_l_day),
+              hint: "as rated; 0 for none",
+            },
+          ]}
+        />
+      </Panel>
+      <Panel title="Devices that post by themselves" className="mt-4">
+        {view.devices.length > 0 && (
+          <ul className="mb-3 flex flex-wrap gap-x-8 gap-y-1">
+            {view.devices.map((d) => (
+              <li key={d.name}>
+                <b>{d.name}</b>{" "}
+                <span className="text-ink-2">
+                  {d.kind}
+                  {d.stand_in ? ", a stand-in" : ""}
+                </span>
+              </li>
+            ))}
+          </ul>
+        )}
+        <AddDevice />
       </Panel>
       <Panel title="Who works here" className="mt-4">
         {view.crew.length === 0 ? (

@@ -73,10 +73,12 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
           tone="mass"
         />
       </Lead>
-      <Decisions
-        list={decisions(s).filter((d) => d.bay === "Yard")}
-        none={view.yards.length === 0 ? "Set up a yard first." : "Nothing waits at the intake."}
-      />
+      {open !== "pull" && (
+        <Decisions
+          list={decisions(s).filter((d) => d.bay === "Yard")}
+          none={view.yards.length === 0 ? "Set up a yard first." : "Nothing waits at the intake."}
+        />
+      )}
       <Doings bay="/yard" list={DOINGS} open={open} />
       {sheet && (
         <>
@@ -97,7 +99,13 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
           command="weigh-in"
           label="Weigh it in"
           fields={[
-            { name: "super", label: "Super", placeholder: "41", span: 1 },
+            {
+              name: "super",
+              label: "Super",
+              placeholder: "41",
+              span: 1,
+              offers: intake.filter((w) => !w.weighed).map((w) => w.tag),
+            },
             { name: "grossKg", label: "Weighs with honey", unit: "kg", kind: "figure" },
           ]}
         />
@@ -232,6 +240,7 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
       )}
       {open === "files" && <ImportFile />}
       {past &&
+        open !== "pull" &&
         pullsOf(intake).map((pull) => {
           const judged = judgedPull(s, pull.supers);
           const expected = yieldOf(pull.supers, past);
