@@ -35,29 +35,23 @@ export function uncertaintyOf(
 }
 
 /** Reads a stored reading in the light of all checks made since: drift between two of them is shared out. */
-function inTheLightOf(instrument: CheckedInstrument | undefined, r: StoredReading): ReadingRow {
-  if (!instrument)
-    return {
-      ...r,
-      instrument: null,
-      doubts: ["no instrument was named"],
-      sd_pct: uncertaintyOf(r.sd_pct, null, false),
-    };
-  const standing = standingAt(instrument, r.at, r.temp_c);
+function inTheLightOf(instrument: CheckedInstrument | null, r: StoredReading): ReadingRow {
+  const standing = instrument && standingAt(instrument, r.at, r.temp_c);
+  const doubts = standing?.doubts ?? ["no instrument was named"];
   const corrected = correctReading({
     scale: r.scale,
     value: r.value,
     tempC: r.temp_c,
     compensates: r.compensates,
-    offset: standing.offset,
+    offset: standing?.offset ?? 0,
   });
   return {
     ...r,
-    instrument: instrument.name,
-    doubts: standing.doubts,
+    instrument: instrument?.name ?? null,
+    doubts,
     water_pct: corrected.waterPct,
     index20: corrected.index20,
-    sd_pct: uncertaintyOf(corrected.sdPct, instrument, standing.verified),
+    sd_pct: uncertaintyOf(corrected.sdPct, instrument, doubts.length === 0),
   };
 }
 
@@ -70,5 +64,5 @@ export async function readingsOf(db: Knex, fillIds: readonly number[]): Promise<
   const known = rows.some((r) => r.instrument_id !== null)
     ? new Map((await instruments(db)).map((i) => [i.id, i]))
     : new Map<number, CheckedInstrument>();
-  return rows.map((r) => inTheLightOf(known.get(r.instrument_id ?? -1), r));
+  return rows.map((r) => inTheLightOf(known.get(r.instrument_id ?? -1) ?? null, r));
 }
