@@ -24,6 +24,9 @@ const REFUSED = [
   ["house/views", 'import { y } from "next/navigation";'],
   ["house", 'import { y } from "react";'],
   ["house", 'import { y } from "../ui/send";'],
+  ["house", 'import { y } from "@/standins";'],
+  ["standins", 'import { y } from "@/house/devices";'],
+  ["standins", 'import { y } from "@/db";'],
   ["ui", 'import { y } from "@/db";'],
   ["ui", 'import { y } from "../db/connection";'],
   ["app", 'import { y } from "@/house/records/fills";'],
@@ -34,6 +37,8 @@ const ALLOWED = [
   ["core/moisture", 'import { y } from "../units";'],
   ["house", 'import { y } from "@/core/units";'],
   ["house", 'import { y } from "@/db";'],
+  ["standins", 'import { y } from "@/core/drying";'],
+  ["app", 'import { y } from "@/standins";'],
   ["ui", 'import { y } from "@/house/views/model";'],
   ["app", 'import { y } from "@/house/views/snapshot";'],
 ] as const;

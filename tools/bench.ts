@@ -1,12 +1,14 @@
 /**
  * The table of speeds. Figures are of this machine and this moment: read them as ratios to the budget.
- * Rows: command round trip, page render with a season in the house, recall over a long ledger.
+ * Rows: command round trip, forecast, import, page render with a season in the house, recall over a long ledger.
  */
 import { randomUUID } from "node:crypto";
 import { performance } from "node:perf_hooks";
+import { climateOf, dryingForecast, dryingRate, soundClimate } from "@/core/drying";
 import { mix } from "@/core/ledger";
 import { closeDatabase, database } from "@/db";
 import { movementsOf, reachInDatabase } from "@/house/records/fills";
+import { hygrometerShows } from "@/standins";
 
 const base = process.env.BENCH_URL;
 if (!base) throw new Error("Run this through ./aumbry bench.");
@@ -105,9 +107,47 @@ const pull = (tag: string) =>
 await timed(20, (i) => pull(supers[i] as string));
 report("command round trip (pull, over HTTP)", await timed(200, (i) => pull(supers[i + 20] as string)), 40);
 
+console.log("· forecasting 40 stacks, bringing in 10,000 supers");
+const MINUTE = 60_000;
+const climateRows = Array.from({ length: 10_000 }, (_, i) => ({
+  atMs: i * MINUTE,
+  ...hygrometerShows(1, i * MINUTE),
+}));
+const nowMs = 10_000 * MINUTE;
+const room = { tempC: 29, humidityPct: 33, fan: "full" as const };
+const goal = { targetPct: 17.5, limitPct: 18.6, deadlineHours: 24 };
+report(
+  "forecast of 40 stacks over 10,000 climate rows",
+  await timed(8, async (turn) => {
+    const climate = climateOf(soundClimate(climateRows).sound);
+    for (let stack = 0; stack < 40; stack++) {
+      // Two days of readings of three boxes, twice a day, somewhere in the log.
+      const readings = Array.from({ length: 12 }, (_, r) => ({
+        atMs: nowMs - (48 - Math.floor(r / 3) * 12) * 60 * MINUTE - stack * MINUTE,
+        box: String(r % 3),
+        waterPct: 19.5 - Math.floor(r / 3) * 0.4 + ((r * 7 + stack + turn) % 5) / 20,
+        sdPct: 0.2,
+      }));
+      dryingForecast(dryingRate(readings, climate, { nowMs }), room, goal);
+    }
+  }),
+  100,
+);
+const csvOf = (turn: number) =>
+  `tag,depth,frames,empty (kg)\n${Array.from({ length: 10_000 }, (_, i) => `N${turn}X${i},medium,10,5.2`).join("\n")}\n`;
+report(
+  "import of 10,000 rows (over HTTP, progress told)",
+  await timed(3, async (turn) => {
+    const response = await fetch(`${base}/api/v1/csv/supers`, { method: "POST", body: csvOf(turn) });
+    const text = await response.text();
+    if (!text.includes("10,000 supers brought in")) throw new Error(text.slice(-300));
+  }),
+  3000,
+);
+
 console.log("· filling a season: 5,000 supers, 50,000 movements");
 await season(5000, 50_000);
-for (const path of ["/", "/yard", "/spin", "/store", "/bottle"]) {
+for (const path of ["/", "/yard", "/hot-room", "/spin", "/store", "/bottle"]) {
   const get = async () => {
     const response = await fetch(base + path);
     await response.text();

@@ -6,7 +6,7 @@ import { Refusal } from "./errors";
 import { type DeviceRow, maybeDevice } from "./records/climate";
 
 /** A bridge that was cut off may bring half a day at once; more is a bridge gone mad. */
-const MOST_READINGS = 720;
+export const MOST_READINGS = 720;
 const MOST_ROWS_A_MINUTE = 3000;
 const OLDEST_MS = 30 * 86_400_000;
 const CLOCK_GRACE_MS = 5 * 60_000;
@@ -24,7 +24,8 @@ const at = z.iso.datetime({
   error: "Each reading needs `at`, a time such as 2026-08-13T11:42:00Z.",
 });
 
-const READING = {
+/** What one reading of each kind of device is. */
+export const READING = {
   "thermo-hygrometer": z.object({ at, tempC: sensed, humidityPct: sensed }),
   scale: z.object({ at, grossKg: z.number().min(0).max(600) }),
   refractometer: z.object({ at, shown: z.number().min(0).max(100), tempC: z.number().min(0).max(60) }),

@@ -14,6 +14,8 @@ const deeds = fc.record({
   what: fc.constantFrom(
     "pull",
     "pull",
+    "guess",
+    "weigh in",
     "batch",
     "join",
     "weigh",
@@ -88,6 +90,23 @@ function asCommand({ what, a, b, kg, back }: Deed, state: State): [name: string,
           ],
         },
       ];
+    case "guess":
+      return [
+        "pull-supers",
+        {
+          supers: [
+            {
+              tag: from(state.free, String(40 + a)),
+              colony: String((b % 3) + 1),
+              cappedPct: 90,
+              frameClass: (["light", "middle", "heavy"] as const)[back % 3],
+              framesLeft: b,
+            },
+          ],
+        },
+      ];
+    case "weigh in":
+      return ["weigh-in", { super: from(state.waiting, String(40 + a)), grossKg: 5.2 + kg }];
     case "batch":
       return [
         "start-batch",
@@ -185,7 +204,7 @@ describe("whatever people do", () => {
           if (kept.some((k) => k.fill_id === fill && !isSource(k)))
             expect(c.contentGrams).toBe(grams.get(fill) ?? 0);
       }),
-      { numRuns: 24, seed: 20260813 },
+      { numRuns: 30, seed: 20260815 },
     );
     expect(done).toBeGreaterThan(100);
     const kinds = await house.db("movement").distinct("kind").pluck("kind");

@@ -1,7 +1,16 @@
 /** OpenAPI 3.1 derived from the commands' own schemas: one description for people and machines. */
 import { z } from "zod";
 import { COMMANDS } from "./commands";
+import { CSV_TABLE_NAMES } from "./csv/tables";
+import { MOST_READINGS, READING } from "./devices";
 import { TRACE_KINDS } from "./views/trace";
+
+const CSV_TABLE = {
+  name: "table",
+  in: "path",
+  required: true,
+  schema: { type: "string", enum: CSV_TABLE_NAMES },
+};
 
 const problem = {
   description: "Refused: what is wrong and where (RFC 9457).",
@@ -63,6 +72,71 @@ export function openApi(): object {
     },
     paths: {
       ...paths,
+      "/api/v1/devices/{name}/readings": {
+        post: {
+          operationId: "post-readings",
+          summary:
+            "A device's readings, with its own token; a scale may also post plain lines such as 21.40 kg (text/plain)",
+          security: [{ device: [] }],
+          parameters: [{ name: "name", in: "path", required: true, schema: { type: "string" } }],
+          requestBody: {
+            required: true,
+            content: {
+              "application/json": {
+                schema: {
+                  type: "object",
+                  required: ["readings"],
+                  properties: {
+                    readings: {
+                      type: "array",
+                      minItems: 1,
+                      maxItems: MOST_READINGS,
+                      items: {
+                        oneOf: Object.entries(READING).map(([kind, schema]) => ({
+                          title: kind,
+                          ...z.toJSONSchema(schema, { io: "input", unrepresentable: "any" }),
+                        })),
+                      },
+                    },
+                  },
+                },
+              },
+            },
+          },
+          responses: {
+            "200": {
+              description: "Kept; readings known already are not kept twice",
+              content: {
+                "application/json": { schema: { type: "object", properties: { kept: { type: "integer" } } } },
+              },
+            },
+            "4XX": problem,
+          },
+        },
+      },
+      "/api/v1/csv/{table}": {
+        get: {
+          operationId: "write-csv",
+          summary: "A table as CSV (RFC 4180, UTF-8, units in the heads)",
+          parameters: [CSV_TABLE],
+          responses: { "200": { description: "The table", content: { "text/csv": {} } }, "4XX": problem },
+        },
+        post: {
+          operationId: "bring-csv-in",
+          summary:
+            "Brings a CSV file in, all or nothing; answers progress, then done or problem, a JSON line each",
+          parameters: [
+            CSV_TABLE,
+            { name: "dry-run", in: "query", schema: { type: "string", enum: ["1"] } },
+            { name: "leave-out-bad", in: "query", schema: { type: "string", enum: ["1"] } },
+          ],
+          requestBody: { required: true, content: { "text/csv": {} } },
+          responses: {
+            "200": { description: "JSON lines", content: { "application/x-ndjson": {} } },
+            "4XX": problem,
+          },
+        },
+      },
       "/api/v1/trace/{kind}/{name}": {
         get: {
           operationId: "trace",
@@ -82,6 +156,7 @@ export function openApi(): object {
       },
     },
     components: {
+      securitySchemes: { device: { type: "http", scheme: "bearer" } },
       schemas: {
         Answer: {
           type: "object",

@@ -1,10 +1,16 @@
-import { randomUUID } from "node:crypto";
+import { execFileSync } from "node:child_process";
+import { createHash, randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { closeDatabase } from "@/db";
 import { openTestHouse, type TestHouse } from "@/house/testing/test-house";
+import { GET as tags } from "../tags/route";
 import { POST as command } from "./v1/commands/[name]/route";
+import { POST as csv } from "./v1/csv/[table]/route";
+import { POST as readings } from "./v1/devices/[name]/readings/route";
+import { GET as latest } from "./v1/devices/latest/route";
 import { POST as line } from "./v1/line/route";
 import { GET as openapi } from "./v1/openapi.json/route";
+import { POST as standIn } from "./v1/stand-ins/[kind]/route";
 import { GET as trace } from "./v1/trace/[kind]/[name]/route";
 
 let house: TestHouse;
@@ -116,6 +122,108 @@ describe("commands over HTTP", () => {
     );
     const { errors } = await response.json();
     expect(errors.map((e: { path: string }) => e.path)).toEqual(["depth", "frames", "emptyKg"]);
+  });
+});
+
+describe("the doors for devices, files and paper", () => {
+  const token = "a-device-of-its-own";
+  beforeAll(async () => {
+    const tokenSha256 = createHash("sha256").update(token).digest("hex");
+    await house.act("add-device", { name: "bench", kind: "scale", tokenSha256, standIn: true });
+    await house.act("add-supers", { tags: "81-82", depth: "medium", frames: 10, emptyKg: 5.2 });
+  });
+  const device = (body: BodyInit, headers: Record<string, string> = {}) =>
+    readings(
+      new Request("http://house/api/v1/devices/bench/readings", {
+        method: "POST",
+        body,
+        headers: { "content-type": "application/json", authorization: `Bearer ${token}`, ...headers },
+      }),
+      { params: Promise.resolve({ name: "bench" }) },
+    );
+
+  it("takes a scale's JSON and plain lines, and hands the newest on", async () => {
+    const at = new Date(Date.now() - 60_000).toISOString();
+    expect(await (await device(JSON.stringify({ readings: [{ at, grossKg: 21.4 }] }))).json()).toEqual({
+      kept: 1,
+    });
+    const plain = { "content-type": "text/plain" };
+    expect(await (await device("17.85 kg\n", plain)).json()).toEqual({ kept: 1 });
+    const said = await latest(new Request("http://house/api/v1/devices/latest?kind=scale"));
+    expect(await said.json()).toMatchObject({ gross_kg: 17.85, device: "bench", stand_in: true });
+    expect((await latest(new Request("http://house/api/v1/devices/latest?kind=oven"))).status).toBe(400);
+  });
+
+  it.each<[string, BodyInit, Record<string, string>, number]>([
+    ["no token", "{}", { authorization: "" }, 401],
+    ["no JSON", "{", {}, 400],
+    ["128 kB and more", "x".repeat(130_000), {}, 413],
+  ])("refuses a device with %s", async (_, body, headers, status) => {
+    expect((await device(body, headers)).status).toBe(status);
+  });
+
+  it("the stand-in scale weighs a super within reason and says what it is", async () => {
+    const weigh = (body: object, kind = "scale") =>
+      standIn(
+        new Request("http://house/", {
+          method: "POST",
+          body: JSON.stringify(body),
+          headers: { "content-type": "application/json" },
+        }),
+        { params: Promise.resolve({ kind }) },
+      );
+    const answer = await (await weigh({ super: "s81", cappedPct: "90" })).json();
+    expect(answer).toMatchObject({ standIn: true, device: "bench" });
+    expect(answer.value).toBeGreaterThan(10);
+    expect(answer.value).toBeLessThan(25);
+    expect((await weigh({ super: "" })).status).toBe(400);
+    expect((await weigh({ super: "999" })).status).toBe(422);
+    expect((await weigh({ super: "81" }, "refractometer")).status).toBe(404);
+  });
+
+  it("prints tags that read back", async () => {
+    const pdf = async (query: string) => tags(new Request(`http://house/tags?${query}`));
+    const sheet = await pdf("tags=81-82");
+    expect(sheet.headers.get("content-type")).toBe("application/pdf");
+    const text = execFileSync("pdftotext", ["-", "-"], {
+      input: Buffer.from(await sheet.arrayBuffer()),
+      encoding: "utf8",
+    });
+    for (const words of ["S81", "S82", "medium, 10 frames, empty 5.2 kg"]) expect(text).toContain(words);
+    expect((await pdf("tags=81,999")).status).toBe(422);
+    expect((await pdf("tags=")).status).toBe(400);
+    expect((await pdf("tags=81&page=a0")).status).toBe(400);
+  });
+
+  it("answers a file that is no table, and tells the rest line by line", async () => {
+    const bring = (table: string, body: BodyInit, query = "") =>
+      csv(
+        new Request(`http://house/api/v1/csv/${table}?${query}`, {
+          method: "POST",
+          body,
+          headers: { "aumbry-who": "Ines" },
+        }),
+        {
+          params: Promise.resolve({ table }),
+        },
+      );
+    expect((await bring("ghosts", "x")).status).toBe(404);
+    expect((await bring("supers", "colour\nred\n")).status).toBe(422);
+    expect((await bring("supers", "x".repeat(4_000_001))).status).toBe(413);
+    const lines = async (response: Response) =>
+      (await response.text())
+        .trim()
+        .split("\n")
+        .map((l) => JSON.parse(l));
+    const file = "tag,depth,frames,empty (kg)\nQ1,medium,10,5.2\n";
+    const dry = await lines(await bring("supers", file, "dry-run=1"));
+    expect(dry.at(-1)).toMatchObject({ done: { say: "1 super brought in from a file.", entry: null } });
+    expect(await house.db("live_vessel").where({ tag: "Q1" })).toEqual([]);
+    const wet = await lines(await bring("supers", file));
+    expect(wet.map((l) => Object.keys(l)[0])).toEqual(["progress", "progress", "done"]);
+    expect((await lines(await bring("supers", file))).at(-1)).toMatchObject({
+      problem: { errors: [{ path: "row 2", message: "There is a super Q1 already." }] },
+    });
   });
 });
 
