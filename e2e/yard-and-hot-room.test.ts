@@ -13,6 +13,7 @@ test("plan a pull: boards two days ahead, on paper, in the calendar, ticked off"
   await ready(page);
   const form = page.getByRole("form", { name: "Plan it" });
   await form.getByLabel("Yard").selectOption("Kiln Field");
+  await form.getByLabel("Day of the pull").fill(dayFromNow(1));
   await page.getByRole("button", { name: "Plan it" }).click();
   await expect(form).toContainText("Escape boards must be fitted two days before");
   await form.getByLabel("Day of the pull").fill(dayFromNow(2));
@@ -196,7 +197,7 @@ test("check the instrument, read a sheet, and watch the forecast move as the sta
   await check.getByLabel("Showed").fill("80.1");
   await page.keyboard.press("Enter");
   await expect(check).toContainText(
-    /R2 checked with dioptric oil: readings take −0\.\d points, drifted −0\.\d points since the last check/,
+    /R2 checked with dioptric oil: readings are moved by −0\.\d points, drifted −0\.\d points since the last check/,
   );
   await expect(r2).toContainText("Checked; the next check is due");
 

@@ -1,5 +1,5 @@
 /** Ways to clear supers of bees: their lead time, kit and steps (common practice). */
-import { DateTime } from "luxon";
+import { daysLater } from "./clock";
 
 export const CLEARING_METHODS = ["escape-board", "fume-board", "blower", "shake-and-brush"] as const;
 export type ClearingMethod = (typeof CLEARING_METHODS)[number];
@@ -88,6 +88,6 @@ export const stepsOf = (plan: {
 }): DatedStep[] =>
   CLEARING[plan.method].steps.map((s) => ({
     ...s,
-    date: DateTime.fromISO(plan.date).minus({ days: s.daysBefore }).toISODate() as string,
+    date: daysLater(plan.date, -s.daysBefore),
     done: plan.done.includes(s.id),
   }));

@@ -8,6 +8,8 @@ export const clockIn = (zone: string, at: Date): string =>
 export const shortDayIn = (zone: string, at: Date): string =>
   DateTime.fromJSDate(at, { zone }).toFormat("ccc d LLL");
 export const writtenDay = (isoDay: string): string => DateTime.fromISO(isoDay).toFormat("d LLL yyyy");
+export const daysLater = (isoDay: string, days: number): string =>
+  DateTime.fromISO(isoDay).plus({ days }).toISODate() as string;
 export const monthsLater = (isoDay: string, months: number): string =>
   DateTime.fromISO(isoDay).plus({ months }).toISODate() as string;
 

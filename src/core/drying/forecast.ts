@@ -3,7 +3,7 @@ import { mustBeWithin } from "../domain-error";
 import { dryingSpeed, type FanPosition } from "./climate";
 import { equilibriumWaterPct } from "./equilibrium";
 import { humidAir, humidityAt } from "./humid-air";
-import { type DryingRate, type DryingState, weightedQuantile } from "./rate";
+import { type DryingRate, type DryingState, weightedQuantiles } from "./rate";
 
 /** The room as it is taken to stay. */
 export interface RoomAhead {
@@ -64,12 +64,11 @@ function hoursTo(s: DryingState, target: number, we: number, speed: number): num
 }
 
 const quantiles = (states: readonly DryingState[], ask: (s: DryingState) => number) => {
-  const list = states.map((s) => ({ value: ask(s), weight: s.weight }));
-  return {
-    lo: weightedQuantile(list, 0.1),
-    mid: weightedQuantile(list, 0.5),
-    hi: weightedQuantile(list, 0.9),
-  };
+  const [lo = 0, mid = 0, hi = 0] = weightedQuantiles(
+    states.map((s) => ({ value: ask(s), weight: s.weight })),
+    [0.1, 0.5, 0.9],
+  );
+  return { lo, mid, hi };
 };
 
 const airOf = (room: RoomAhead) => {

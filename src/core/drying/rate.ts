@@ -142,22 +142,29 @@ const NODES = [
   [Math.sqrt(3), 1 / 6],
 ] as const;
 
-/** Value at cumulative weight `q`, linear between the middles of the sorted weights. */
-export function weightedQuantile(list: readonly { value: number; weight: number }[], q: number): number {
+/** Values at rising cumulative weights `qs`, linear between the middles of the sorted weights. */
+export function weightedQuantiles(
+  list: readonly { value: number; weight: number }[],
+  qs: readonly number[],
+): number[] {
   const sorted = [...list].sort((a, b) => a.value - b.value);
   const total = sorted.reduce((s, x) => s + x.weight, 0);
+  const found: number[] = [];
   let before = 0;
   let last: { value: number; at: number } | null = null;
   for (const x of sorted) {
     const at = (before + x.weight / 2) / total;
-    if (at >= q) {
-      if (!last || !Number.isFinite(x.value)) return x.value;
-      return last.value + ((x.value - last.value) * (q - last.at)) / (at - last.at);
-    }
+    for (let q = qs[found.length]; q !== undefined && at >= q; q = qs[found.length])
+      found.push(
+        last && Number.isFinite(x.value)
+          ? last.value + ((x.value - last.value) * (q - last.at)) / (at - last.at || 1)
+          : x.value,
+      );
     last = { value: x.value, at };
     before += x.weight;
   }
-  return last?.value ?? Number.NaN;
+  while (found.length < qs.length) found.push(last?.value ?? Number.NaN);
+  return found;
 }
 
 function posteriorOver(
@@ -221,13 +228,10 @@ export function dryingRate(
   const mean = coarse.reduce((s, c) => s + c.weight * c.lnK, 0);
   const sd = Math.max(0.04, Math.sqrt(coarse.reduce((s, c) => s + c.weight * (c.lnK - mean) ** 2, 0)));
   const fine = posteriorOver(evenly(mean - 3.8 * sd, mean + 3.8 * sd, 39), moments, onward, names.length);
-  const quantile = (q: number) =>
-    Math.exp(
-      weightedQuantile(
-        fine.map((f) => ({ value: f.lnK, weight: f.weight })),
-        q,
-      ),
-    );
+  const [lo = 0, median = 0, hi = 0] = weightedQuantiles(
+    fine.map((f) => ({ value: f.lnK, weight: f.weight })),
+    [0.1, 0.5, 0.9],
+  ).map(Math.exp);
   const nowPct = fine.reduce((s, f) => s + f.weight * f.nowPct, 0);
   const variance = fine.reduce((s, f) => s + f.weight * (f.nowVariance + (f.nowPct - nowPct) ** 2), 0);
   const boxNow = names.map((box, i) => ({
@@ -239,7 +243,7 @@ export function dryingRate(
     Math.max(0, Math.min(nowMs, climate.pieces[0]?.fromMs ?? nowMs) - first),
   );
   return {
-    kPerHour: { median: quantile(0.5), lo: quantile(0.1), hi: quantile(0.9) },
+    kPerHour: { median, lo, hi },
     nowPct,
     nowSdPct: Math.sqrt(variance),
     wettest: boxNow.reduce((a, b) => (b.waterPct > a.waterPct ? b : a)),

@@ -42,7 +42,13 @@ export function parseMassKg(text: string): number {
 
 /** "1,026.4": kilograms to a tenth unless `digits` says otherwise, without the unit. */
 export function formatKg(kg: number, digits = 1): string {
-  return kg.toLocaleString("en-GB", { minimumFractionDigits: digits, maximumFractionDigits: digits });
+  // Making a formatter costs a hundred times what using it does.
+  FORMATS[digits] ??= new Intl.NumberFormat("en-GB", {
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+  });
+  return FORMATS[digits].format(kg);
 }
+const FORMATS: Record<number, Intl.NumberFormat> = {};
 
 export const formatKgFromG = (grams: number, digits = 1): string => formatKg(grams / 1000, digits);

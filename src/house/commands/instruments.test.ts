@@ -31,7 +31,7 @@ describe("refractometers", () => {
       expected: 17,
       shown: 17.4,
     });
-    expect(say).toBe("R1 checked with test block: readings take −0.4 points.");
+    expect(say).toBe("R1 checked with test block: readings are moved by −0.4 points.");
     const after = await house.act("read-moisture", { super: "41", value: 17.4, instrument: "R1" });
     expect(after.say).toBe("Super 41 read 17.4 % at 20 °C, which is 17.0 % water at 20 °C.");
     const [first, second] = await readings("41");

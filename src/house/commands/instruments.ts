@@ -94,6 +94,6 @@ export const checkInstrument = defineCommand({
       driftPct === null || Math.abs(driftPct) < 0.05
         ? ""
         : `, drifted ${points(driftPct)} since the last check`;
-    return `${instrument} checked with ${reference}: readings take ${points(Math.abs(offsetPct) < 0.05 ? 0 : offsetPct)}${drift}.`;
+    return `${instrument} checked with ${reference}: readings are moved by ${points(Math.abs(offsetPct) < 0.05 ? 0 : offsetPct)}${drift}.`;
   },
 });

@@ -252,8 +252,17 @@ function outDecisions(s: Snapshot): Decision[] {
   ];
 }
 
+/** Worked out once for a snapshot: strip, bench and Today ask for the same list. */
+const known = new WeakMap<Snapshot, readonly Decision[]>();
+
 /** Everything that wants deciding, most urgent first. */
-export function decisions(s: Snapshot): Decision[] {
+export function decisions(s: Snapshot): readonly Decision[] {
+  const list = known.get(s) ?? workedOut(s);
+  known.set(s, list);
+  return list;
+}
+
+function workedOut(s: Snapshot): Decision[] {
   return [
     ...firstSteps(s),
     ...yardDecisions(s),

@@ -34,18 +34,23 @@ export function judgedPull(
 }
 
 export interface PullTogether {
-  readonly id: number;
+  readonly id: string;
   readonly yard: string;
   readonly date: string;
   readonly supers: readonly WaitingSuper[];
 }
 
-/** Waiting supers by the pull they came with, newest first. */
+/** Waiting supers by the yard and day they were pulled, however many entries that took; newest first. */
 export function pullsOf(waiting: readonly WaitingSuper[]): PullTogether[] {
-  const pulls = new Map<number, WaitingSuper[]>();
-  for (const w of waiting) pulls.set(w.pull_id, [...(pulls.get(w.pull_id) ?? []), w]);
+  const pulls = new Map<string, WaitingSuper[]>();
+  for (const w of waiting) {
+    const id = `${w.date} ${w.yard}`;
+    const known = pulls.get(id);
+    if (known) known.push(w);
+    else pulls.set(id, [w]);
+  }
   return [...pulls]
-    .sort(([a], [b]) => b - a)
+    .sort(([a], [b]) => b.localeCompare(a))
     .map(([id, supers]) => ({ id, yard: supers[0]?.yard ?? "", date: supers[0]?.date ?? "", supers }));
 }
 

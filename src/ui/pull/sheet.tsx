@@ -170,10 +170,11 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
           spec={{
             name: "school",
             label: "Judged by",
+            hint: `this house: ${view.rules.school}`,
             kind: "choice",
             options: SCHOOLS.map((x) => ({
               value: x,
-              label: `${x}${x === view.rules.school ? ", the house" : ""}`,
+              label: x,
             })),
           }}
           value={school}
@@ -257,7 +258,9 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
                 >
                   <b className="w-24">Super {bareTag(r.tag)}</b>
                   <span className="w-24">colony {r.colony}</span>
-                  <span className="w-24 text-right font-mono text-[15px]">{r.cappedPct} % capped</span>
+                  <span className="w-32 text-right font-mono text-[15px] whitespace-nowrap">
+                    {r.cappedPct} % capped
+                  </span>
                   {verdict && (
                     <b
                       data-tone={VERDICT[verdict.verdict].tone}

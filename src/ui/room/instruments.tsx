@@ -41,7 +41,7 @@ export function Instruments({ list, adding }: { list: readonly InstrumentView[];
       {list.map((i) => (
         <Panel key={i.name} title={`Refractometer ${i.name}`} className="mb-3">
           <p className="mb-2">
-            Shows {i.shows}; temperature corrected {i.compensates}. Readings take {i.offset}.{" "}
+            Shows {i.shows}; temperature corrected {i.compensates}. Readings are moved by {i.offset}.{" "}
             {i.verified ? (
               <b className="text-go">Checked; the next check is due {i.due}.</b>
             ) : (

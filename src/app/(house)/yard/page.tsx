@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
 import { CLEARING, CLEARING_METHODS } from "@/house/clearing";
-import { writtenDay } from "@/house/clock";
+import { daysLater, writtenDay } from "@/house/clock";
 import { FOUNDATIONS } from "@/house/commands/add-supers";
 import { houseDatabase } from "@/house/door";
 import { decisions } from "@/house/views/decisions";
@@ -117,7 +117,7 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
             label="Plan it"
             fields={[
               yard,
-              { name: "date", label: "Day of the pull", kind: "day", value: view.today },
+              { name: "date", label: "Day of the pull", kind: "day", value: daysLater(view.today, 2) },
               {
                 name: "method",
                 label: "Bees cleared by",
