@@ -60,7 +60,11 @@ test("pull mixed supers and see each verdict, by scale and prism or by eye", asy
   };
 
   await test.step("by instrument: ripe, wet, and far too wet", async () => {
-    await hold("32", "1");
+    await sheet.getByLabel("Super", { exact: true }).focus();
+    await page.keyboard.type("S32");
+    await page.keyboard.press("Enter");
+    await expect(sheet.getByLabel("Off colony")).toBeFocused();
+    await page.keyboard.type("1");
     await expect(sheet).toContainText("no reading yet, and this school goes by readings");
     await sheet.getByRole("button", { name: "From scale" }).click();
     await expect(sheet.getByLabel("Weighs")).not.toHaveValue("");

@@ -117,7 +117,7 @@ function wayOut(s: Snapshot, f: DryingForecast): string {
     "blend-then": "spin then and blend it with drier honey",
     "divert-then": "divert it: mead, bakery or feed",
   }[f.compromise ?? "divert-then"];
-  return `${then}. Best: ${best}${help.length > 0 ? `; or ${help.join(", or ")}` : ""}.`;
+  return `${then}. Best: ${best}${help.length > 0 ? `; or ${help.join(", or ")}` : "; no drier or warmer air would bring it there in time"}.`;
 }
 
 function stackDecision(s: Snapshot, stack: StackState): Decision {

@@ -76,7 +76,17 @@ export function PullCard({
   const capped = Number(row.cappedPct);
   return (
     <div className="grid gap-3">
-      <div className="flex flex-wrap items-start gap-3">
+      {/* A scanner types the tag and Enter: that goes on to the next field, it does not take the super. */}
+      <div
+        role="presentation"
+        className="flex flex-wrap items-start gap-3"
+        onKeyDown={(e) => {
+          if (e.key !== "Enter" || !(e.target instanceof HTMLInputElement) || e.target.name !== "tag") return;
+          e.preventDefault();
+          const next = row.colony.trim() === "" ? "colony" : "grossKg";
+          e.currentTarget.querySelector<HTMLInputElement>(`[name=${next}]`)?.focus();
+        }}
+      >
         <button
           type="button"
           className="do mt-[25px] w-11 px-0"
