@@ -12,12 +12,15 @@ export function Field({
   error,
   autoFocus,
   onChange,
+  onEnter,
 }: {
   spec: FieldSpec;
   value: string | boolean;
   error?: string | undefined;
   autoFocus?: boolean;
   onChange: (value: string | boolean) => void;
+  /** What Enter does here instead of sending the form. */
+  onEnter?: () => void;
 }) {
   const id = useId();
   const described =
@@ -69,6 +72,11 @@ export function Field({
           autoComplete="off"
           list={spec.offers ? `${id}-offers` : undefined}
           onChange={(e) => onChange(e.target.value)}
+          onKeyDown={(e) => {
+            if (!onEnter || e.key !== "Enter") return;
+            e.preventDefault();
+            onEnter();
+          }}
         />
       )}
       {spec.offers && (

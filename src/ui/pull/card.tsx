@@ -67,6 +67,9 @@ export function PullCard({
   /** To the neighbouring super, by arrow. */
   step: (by: 1 | -1) => void;
 }) {
+  // A scanner types the tag and Enter: that goes on to the next field, it does not take the super.
+  const scanned = () =>
+    document.getElementsByName(row.colony.trim() === "" ? "colony" : "grossKg")[0]?.focus();
   const toggle = (flag: SuperFlag | "") => {
     if (flag)
       change({
@@ -76,17 +79,7 @@ export function PullCard({
   const capped = Number(row.cappedPct);
   return (
     <div className="grid gap-3">
-      {/* A scanner types the tag and Enter: that goes on to the next field, it does not take the super. */}
-      <div
-        role="presentation"
-        className="flex flex-wrap items-start gap-3"
-        onKeyDown={(e) => {
-          if (e.key !== "Enter" || !(e.target instanceof HTMLInputElement) || e.target.name !== "tag") return;
-          e.preventDefault();
-          const next = row.colony.trim() === "" ? "colony" : "grossKg";
-          e.currentTarget.querySelector<HTMLInputElement>(`[name=${next}]`)?.focus();
-        }}
-      >
+      <div className="flex flex-wrap items-start gap-3">
         <button
           type="button"
           className="do mt-[25px] w-11 px-0"
@@ -100,6 +93,7 @@ export function PullCard({
           spec={{ name: "tag", label: "Super", placeholder: "41", span: 1 }}
           value={row.tag}
           error={errorAt("tag")}
+          onEnter={scanned}
           autoFocus
           onChange={(v) => change({ tag: String(v) })}
         />
