@@ -1,0 +1,3 @@
+export { type Advice, adviseDay } from "./advise";
+export { type Box, type DayPlan, type Extractor, TOOLS, type Tool, type Uncapper, USUAL } from "./plan";
+export { type DayForecast, type StationLoad, simulateDay } from "./simulate";

@@ -1,0 +1,192 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { seeded } from "../statistics/seeded";
+import {
+  arrangeLoad,
+  drumLevel,
+  headroom,
+  imbalance,
+  learntTolerance,
+  type Machine,
+  programme,
+  relativeForce,
+  shakingForceN,
+  spinTime,
+  steadiness,
+} from "./index";
+
+const machine = (
+  slots: number,
+  kind: Machine["kind"] = slots === 3 ? "three-basket" : "radial",
+): Machine => ({
+  kind,
+  slots,
+  radiusM: 0.3,
+  drumDiameterM: 0.76,
+  clearanceM: 0.15,
+  allowedKgM: 0.3,
+});
+const frames = (n: number, seed: number) => {
+  const rng = seeded(seed);
+  return Array.from({ length: n }, (_, i) => ({ id: `f${i}`, massKg: rng.between(1.4, 3.6, 2) }));
+};
+/** Every way there is, without any cleverness. */
+function byHand(masses: readonly number[], m: Machine): number {
+  let least = Number.POSITIVE_INFINITY;
+  const load: (number | null)[] = Array(m.slots).fill(null);
+  const place = (i: number) => {
+    if (i === masses.length) {
+      least = Math.min(least, imbalance(load, m).kgM);
+      return;
+    }
+    for (let s = 0; s < (i === 0 ? 1 : m.slots); s++) {
+      if (load[s] !== null) continue;
+      load[s] = masses[i] as number;
+      place(i + 1);
+      load[s] = null;
+    }
+  };
+  place(0);
+  return least;
+}
+
+describe("imbalance", () => {
+  it("is nothing for equal frames opposite each other or in three baskets, and m r for one alone", () => {
+    expect(imbalance([2, null, 2, null], machine(4)).kgM).toBeCloseTo(0, 12);
+    expect(imbalance([2, 2, 2], machine(3)).kgM).toBeCloseTo(0, 12);
+    const alone = imbalance([null, 2.5, null, null], machine(4));
+    expect(alone.kgM).toBeCloseTo(2.5 * 0.3, 12);
+    expect(alone.angle).toBeCloseTo(Math.PI / 2, 12);
+  });
+
+  it("does not change when the machine is turned", () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0.5, max: 5, noNaN: true }), { minLength: 6, maxLength: 6 }),
+        fc.nat(5),
+        (load, turn) => {
+          const turned = [...load.slice(turn), ...load.slice(0, turn)];
+          expect(imbalance(turned, machine(6)).kgM).toBeCloseTo(imbalance(load, machine(6)).kgM, 9);
+        },
+      ),
+    );
+  });
+
+  // U ω²: 0.1 kg·m at 300 rpm (31.4 rad/s) pulls with 98.7 N; 0.3 m at 300 rpm is 30 times gravity.
+  it("pulls with U ω²", () => {
+    expect(shakingForceN(0.1, 300)).toBeCloseTo(98.7, 1);
+    expect(relativeForce(0.3, 300)).toBeCloseTo(30.2, 1);
+    expect(["stands", "watch", "walks"]).toEqual([0.1, 0.2, 0.4].map((u) => steadiness(u, 0.3)));
+    expect(() => imbalance([1, 1, 1, 1], machine(3))).toThrow(/3 slots; 4/);
+    expect(() => imbalance([99], machine(4))).toThrow(/weight/);
+  });
+
+  it("learns what the machine stands from runs marked shaky", () => {
+    const run = (kgM: number, shaky: boolean) => ({ kgM, shaky });
+    expect(learntTolerance([run(0.2, false)], 0.3)).toBe(0.3);
+    expect(learntTolerance([run(0.12, false), run(0.2, true)], 0.3)).toBeCloseTo(0.16, 9);
+    expect(learntTolerance([run(0.35, false), run(0.5, true)], 0.3)).toBeCloseTo(0.425, 9);
+  });
+});
+
+describe("arranging a load", () => {
+  // The exhaustive search tries every way; larger part loads of big machines would take it hours.
+  it.each([
+    [3, [1, 2, 3]],
+    [4, [2, 3, 4]],
+    [6, [3, 4, 5, 6]],
+    [8, [4, 5, 6, 7, 8]],
+    [9, [5, 7, 8]],
+    [12, [3, 5, 6]],
+    [20, [4, 5]],
+  ])("%i slots: as good as trying every way, for %j frames", (slots, counts) => {
+    for (const n of counts)
+      for (let seed = 1; seed <= (n > 6 ? 2 : 4); seed++) {
+        const list = frames(n, seed * 31 + slots);
+        const best = byHand(
+          list.map((f) => f.massKg),
+          machine(slots),
+        );
+        const got = arrangeLoad(list, machine(slots));
+        expect(got.kgM).toBeLessThanOrEqual(best * 1.01 + 1e-9);
+        expect(got.slots.filter((s) => s !== null)).toHaveLength(n);
+      }
+  });
+
+  it("30 frames lie within a hundredth of one frame's own pull of standing perfectly still", () => {
+    for (const [slots, seed] of [
+      [30, 1],
+      [30, 2],
+      [20, 3],
+      [36, 4],
+    ] as const) {
+      const got = arrangeLoad(frames(30, seed), machine(slots));
+      // No arrangement is under nothing: that is the proven bound.
+      expect(got.kgM).toBeLessThan(0.01 * 2.5 * 0.3);
+      expect(new Set(got.slots.filter(Boolean)).size).toBe(Math.min(30, slots));
+    }
+  });
+
+  it("chooses among more frames than fit, and says the same for the same frames", () => {
+    const many = frames(14, 9);
+    const got = arrangeLoad(many, machine(3));
+    expect(got.slots.filter(Boolean)).toHaveLength(3);
+    expect(got.kgM).toBeLessThan(0.03);
+    expect(arrangeLoad(many, machine(3))).toEqual(got);
+    expect(arrangeLoad([], machine(3))).toMatchObject({ slots: [null, null, null], kgM: 0 });
+    expect(() => arrangeLoad([...many, { id: "f0", massKg: 2 }], machine(3))).toThrow(/twice/);
+    expect(() => arrangeLoad(many, { ...machine(4), kind: "three-basket" })).toThrow(/three slots/);
+  });
+});
+
+describe("a run", () => {
+  it("a tangential programme turns twice, in the order that keeps the inner face whole", () => {
+    const steps = programme("tangential", 6);
+    expect(steps.map((s) => s.what)).toEqual([
+      "side one, slowly: only half out",
+      "stop, wait for standstill, turn the frames",
+      "side two, slowly",
+      "side two, full",
+      "stop, wait for standstill, turn back",
+      "finish side one",
+      "speed to zero, wait for standstill, then open",
+    ]);
+    expect(steps.filter((s) => s.call).map((s) => s.speedPct)).toEqual([0, 0, 0]);
+    expect(steps.map((s) => s.atMin)).toEqual([...steps.map((s) => s.atMin)].sort((a, b) => a - b));
+    expect(Math.max(...programme("radial", 12, true).map((s) => s.speedPct))).toBeLessThan(100);
+    expect(() => programme("radial", 0)).toThrow(/1 to 120/);
+  });
+
+  // Common practice: radial 10-15 minutes warm; at 14 °C it would not spin, at 25 °C it did.
+  it("takes as long as the honey is thick, and learns from the house", () => {
+    const at = (tempC: number) => spinTime("radial", { waterPct: 17.5, tempC });
+    expect(at(30).minutes).toBeCloseTo(12, 6);
+    expect(at(25)).toMatchObject({ tooCold: false });
+    expect(at(14)).toMatchObject({ tooCold: true });
+    const house = Array(9).fill({ kind: "radial", minutes: 8, waterPct: 17.5, tempC: 30 });
+    expect(spinTime("radial", { waterPct: 17.5, tempC: 30 }, house).minutes).toBeCloseTo(
+      12 ** 0.25 * 8 ** 0.75,
+      6,
+    );
+    expect(spinTime("tangential", { waterPct: 17.5, tempC: 30 }, house).learntFrom).toBe(0);
+  });
+
+  it("the drum's level is mass over density and area", () => {
+    const level = drumLevel(40, machine(20), { waterPct: 17.5, tempC: 30 });
+    expect(level.levelM * Math.PI * 0.38 ** 2 * 1414).toBeCloseTo(40, 0);
+    expect(level.freeKg).toBeGreaterThan(0);
+    expect(drumLevel(120, machine(20), { waterPct: 17.5, tempC: 30 }).freeKg).toBeLessThan(0);
+  });
+
+  it.each([
+    [0, 10, "fine", "2 more loads"],
+    [15, 8, "fine", "one more load"],
+    [20, 10, "last-load", "swap in 7 min"],
+    [26.5, 10, "swap-first", "swap it before"],
+    [20, 120, "drain-first", "Drain before the next load"],
+  ])("%f kg out and %f kg to come: %s", (outKg, nextKg, verdict, says) => {
+    const h = headroom({ outKg, pailHoldsKg: 27, drumHoldsKg: 90, nextKg, nextMin: 12 });
+    expect(h.verdict).toBe(verdict);
+    expect(h.sentence).toContain(says);
+  });
+});

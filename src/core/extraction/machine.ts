@@ -1,0 +1,107 @@
+/** A honey extractor as its slots stand around the axle, and what an uneven load does to it. */
+import { DomainError, mustBeWithin } from "../domain-error";
+
+export const MACHINE_KINDS = ["radial", "tangential", "three-basket"] as const;
+export type MachineKind = (typeof MACHINE_KINDS)[number];
+
+export interface Machine {
+  readonly kind: MachineKind;
+  /** Slots evenly around the axle; a three-basket machine has three, 120° apart. */
+  readonly slots: number;
+  /** From the axle to a frame's middle, m. */
+  readonly radiusM: number;
+  readonly drumDiameterM: number;
+  /** From the drum's floor to the frames' lower edge, m. */
+  readonly clearanceM: number;
+  /** Imbalance it stands without walking, kg·m. */
+  readonly allowedKgM: number;
+}
+
+/** What lies in each slot, kg; null where it is empty. */
+export type Load = readonly (number | null)[];
+
+export interface Imbalance {
+  /** |Σ m r e^(jθ)|, kg·m. */
+  readonly kgM: number;
+  /** Where the heavy side points, radians from slot 1, counter-clockwise. */
+  readonly angle: number;
+}
+
+/** @throws DomainError for a machine that cannot be */
+export function checkMachine(m: Machine): void {
+  if (!(Number.isInteger(m.slots) && m.slots >= 2 && m.slots <= 120))
+    throw new DomainError("bad-machine", `A machine has 2 to 120 slots, not ${m.slots}.`, { ...m });
+  if (m.kind === "three-basket" && m.slots !== 3)
+    throw new DomainError("bad-machine", "A three-basket machine has three slots.", { ...m });
+  mustBeWithin(m.radiusM, 0.05, 1.5, "The radius", "m");
+  mustBeWithin(m.drumDiameterM, 0.2, 3.2, "The drum's diameter", "m");
+  mustBeWithin(m.clearanceM, 0.01, 1, "The clearance under the frames", "m");
+  mustBeWithin(m.allowedKgM, 0.01, 20, "The imbalance it stands", "kg·m");
+}
+
+export const slotAngle = (m: Pick<Machine, "slots">, slot: number): number => (2 * Math.PI * slot) / m.slots;
+
+/**
+ * The imbalance of a load, a mass for each slot (kg, null for empty).
+ * @throws DomainError when there are more masses than slots or one is impossible
+ */
+export function imbalance(load: Load, m: Machine): Imbalance {
+  if (load.length > m.slots)
+    throw new DomainError(
+      "too-many-frames",
+      `The machine has ${m.slots} slots; ${load.length} were filled.`,
+      { slots: m.slots },
+    );
+  let [x, y] = [0, 0];
+  for (const [slot, mass] of load.entries()) {
+    if (mass === null) continue;
+    mustBeWithin(mass, 0, 15, "A frame's weight", "kg");
+    x += mass * Math.cos(slotAngle(m, slot));
+    y += mass * Math.sin(slotAngle(m, slot));
+  }
+  return { kgM: Math.hypot(x, y) * m.radiusM, angle: Math.atan2(y, x) };
+}
+
+/** The force that shakes the machine, N: U ω². */
+export function shakingForceN(kgM: number, rpm: number): number {
+  mustBeWithin(rpm, 0, 1000, "The speed", "rpm");
+  return kgM * ((rpm * 2 * Math.PI) / 60) ** 2;
+}
+
+/** Outward pull on a frame in multiples of gravity: ω² r / 9.81. */
+export const relativeForce = (radiusM: number, rpm: number): number =>
+  (((rpm * 2 * Math.PI) / 60) ** 2 * radiusM) / 9.81;
+
+export type Steadiness = "stands" | "watch" | "walks";
+export const STEADINESS: Record<Steadiness, string> = {
+  stands: "stands still",
+  watch: "watch it",
+  walks: "will walk",
+};
+
+/** Under half of what it stands it stands still; beyond all of it, it will walk. */
+export const steadiness = (kgM: number, allowedKgM: number): Steadiness =>
+  kgM <= allowedKgM / 2 ? "stands" : kgM <= allowedKgM ? "watch" : "walks";
+
+/**
+ * The imbalance this machine really stands, from runs marked shaky or not: half way between the worst calm
+ * run and the mildest shaky one, the given tolerance counting as one run of each side.
+ */
+export function learntTolerance(
+  runs: readonly { readonly kgM: number; readonly shaky: boolean }[],
+  givenKgM: number,
+): number {
+  const shaky = runs.filter((r) => r.shaky).map((r) => r.kgM);
+  if (shaky.length === 0) return givenKgM;
+  const mildest = Math.min(...shaky);
+  const calm = runs.filter((r) => !r.shaky && r.kgM < mildest).map((r) => r.kgM);
+  const worstCalm = Math.max(Math.min(givenKgM, mildest) / 2, ...calm);
+  return Math.max(0.01, (worstCalm + mildest) / 2);
+}
+
+/** How frames are put in (common practice). */
+export const ORIENTATION: Record<MachineKind, string> = {
+  radial: "Top bars outward, all the same way.",
+  tangential: "Bottom bars lead the turning; the same face outward in every basket.",
+  "three-basket": "Alike in all three baskets; bottom bars lead the turning.",
+};
