@@ -1,10 +1,12 @@
 import type { Knex } from "knex";
 import * as foundation from "./migrations/0001-foundation";
 import * as yardAndHotRoom from "./migrations/0002-yard-and-hot-room";
+import * as floor from "./migrations/0003-floor";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
   "0002-yard-and-hot-room": yardAndHotRoom,
+  "0003-floor": floor,
 };
 
 /** Explicit imports, so that migrations are found the same way in every runner. */
@@ -14,11 +16,21 @@ const source: Knex.MigrationSource<string> = {
   getMigration: async (name) => MIGRATIONS[name] as Knex.Migration,
 };
 
+/** Any number that nothing else locks. */
+const MIGRATING = 417_000;
+
 /** Brings the database to the newest shape; copies starting together wait for each other. */
 export async function migrate(db: Knex): Promise<string[]> {
-  const [, done] = (await db.migrate.latest({ migrationSource: source, tableName: "migration" })) as [
-    number,
-    string[],
-  ];
-  return done;
+  const held = await db.client.acquireConnection();
+  try {
+    await held.query("select pg_advisory_lock($1)", [MIGRATING]);
+    const [, done] = (await db.migrate.latest({ migrationSource: source, tableName: "migration" })) as [
+      number,
+      string[],
+    ];
+    return done;
+  } finally {
+    await held.query("select pg_advisory_unlock($1)", [MIGRATING]);
+    await db.client.releaseConnection(held);
+  }
 }

@@ -108,6 +108,24 @@ export async function loadDemo(
     atcHiC: 30,
   });
   await script.enter("Ines", setUp, "add-pails", { tags: "1-40", ...PAIL });
+  await script.enter("Ines", setUp, "add-bins", { tags: "1-3", emptyKg: 4.2 });
+  await script.enter("Ines", setUp, "add-machine", {
+    name: "Twenty",
+    kind: "radial",
+    slots: 20,
+    radiusCm: 32,
+    drumCm: 80,
+    clearanceCm: 14,
+  });
+  await script.enter("Ines", setUp, "add-machine", {
+    name: "Four",
+    kind: "tangential",
+    slots: 4,
+    radiusCm: 22,
+    drumCm: 60,
+    clearanceCm: 12,
+    allowedKgM: 0.25,
+  });
 
   const pailsOfDay: FilledPail[][] = [];
   for (const [n, day] of PAST.entries()) {

@@ -75,18 +75,7 @@ export async function today(script: Script): Promise<void> {
   for (const [i, tag] of [5, 9, 12].entries()) await drop("Ines", 190 - i * 3, tag);
 
   const { batch } = await script.enter<{ batch: number }>("Ines", 180, "start-batch", { supers: "13-20" });
-  for (const [i, p] of ripe.slice(0, 5).entries()) {
-    await script.enter("Tomasz", 150 - i * 18, "weigh-spun-super", {
-      super: p.tag,
-      grossKg: Number((emptyOf(Number(p.tag)) + script.rng.between(0.5, 1)).toFixed(1)),
-    });
-    if (i % 2 === 1)
-      await script.enter("Odile", 148 - i * 18, "fill-pail", {
-        pail: script.nextPail(),
-        grossKg: Number((script.rng.between(19.4, 21) + PAIL.emptyKg).toFixed(1)),
-        batch,
-      });
-  }
+  await onTheFloor(script, batch, ripe);
 
   await script.enter("Bram", 70, "pull-supers", {
     yard: YARDS.sluice.name,
@@ -106,4 +95,70 @@ export async function today(script: Script): Promise<void> {
     method: "escape-board",
     note: "colonies 44 to 46 in boxes of their own",
   });
+}
+
+const clockOf = (at: Date): string =>
+  `${String(at.getHours()).padStart(2, "0")}:${at.getMinutes() < 30 ? "00" : "30"}`;
+
+/** The batch on the floor: three runs spun, the second of them unbalanced and shaky, five supers weighed back. */
+async function onTheFloor(
+  script: Script,
+  batch: number,
+  supers: readonly { readonly tag: string; readonly grossKg: number }[],
+): Promise<void> {
+  const day = new Date(script.now).toISOString().slice(0, 10);
+  await script.enter("Ines", 178, "plan-day", {
+    date: day,
+    start: clockOf(new Date(script.now.getTime() - 3 * 3_600_000)),
+    uncappers: [
+      { who: "Tomasz", tool: "hot-knife", hours: 12 },
+      { who: "Odile", tool: "fork", hours: 12 },
+    ],
+    machines: ["Twenty"],
+    tenders: 1,
+    breaks: [{ at: clockOf(new Date(script.now.getTime() + 3_600_000)), minutes: 45 }],
+  });
+  await script.enter("Tomasz", 176, "check-floor", {
+    kind: "opening",
+    items: ["gates", "floor", "bees", "hair", "lid", "current"],
+  });
+  await script.enter("Odile", 175, "swap-pail", { batch, pail: script.nextPail() });
+  const frame = (s: (typeof supers)[number]) => ({
+    super: s.tag,
+    kg: Number(
+      ((s.grossKg - emptyOf(Number(s.tag))) / 10 + 0.45 + script.rng.between(-0.3, 0.3, 2)).toFixed(2),
+    ),
+  });
+  for (const [i, pair] of [supers.slice(0, 2), supers.slice(2, 4), supers.slice(4, 5)].entries()) {
+    const frames = pair.flatMap((s) => Array.from({ length: 10 }, () => frame(s)));
+    // The second load went in as it came, the heavy frames all on one side.
+    const slots = i === 1 ? frames.sort((a, b) => b.kg - a.kg) : frames;
+    const { run } = await script.enter<{ run: number }>("Tomasz", 170 - i * 36, "start-run", {
+      machine: "Twenty",
+      batch,
+      minutes: 13,
+      honeyC: 27,
+      slots: Array.from({ length: 20 }, (_, n) => slots[n] ?? null),
+    });
+    await script.enter("Tomasz", 156 - i * 36, "end-run", {
+      run,
+      shaky: i === 1,
+      marks: i === 1 ? [{ slot: 3, mark: "burst" }] : [],
+    });
+  }
+  for (const [i, p] of supers.slice(0, 5).entries()) {
+    await script.enter("Tomasz", 150 - i * 18, "weigh-spun-super", {
+      super: p.tag,
+      grossKg: Number((emptyOf(Number(p.tag)) + script.rng.between(0.5, 1)).toFixed(1)),
+    });
+    if (i % 2 === 1) {
+      const full = i === 1 ? "25" : "26";
+      await script.enter("Odile", 148 - i * 18, "swap-pail", { batch, pail: String(Number(full) + 1) });
+      await script.enter("Odile", 147 - i * 18, "fill-pail", {
+        pail: full,
+        grossKg: Number((script.rng.between(19.4, 21) + PAIL.emptyKg).toFixed(1)),
+        batch,
+      });
+    }
+  }
 }

@@ -19,7 +19,8 @@ export interface DayForecast {
   readonly stations: readonly StationLoad[];
   /** The station that holds the day up. */
   readonly bottleneck: string;
-  readonly pails: { readonly p50: number; readonly p90: number };
+  /** Pails and lids; null when no day was finished. */
+  readonly pails: { readonly p50: number; readonly p90: number } | null;
   readonly meshChanges: number;
   /** Frames uncapped and waiting, mean over the day, every quarter of an hour. */
   readonly waiting: readonly { readonly atMin: number; readonly frames: number }[];
@@ -284,12 +285,14 @@ export function simulateDay(
     done += 1;
     span.push(day.finish);
     waits += day.waits / order.length;
-    if (!Number.isFinite(day.finish)) unfinished += 1;
-    else {
+    for (const [i, b] of day.busy.entries()) busy[i] = (busy[i] as number) + b;
+    if (Number.isFinite(day.finish)) {
       pails.push(day.pails);
       mesh += day.mesh;
       working += day.finish - plan.cleaningMin;
-      for (const [i, b] of day.busy.entries()) busy[i] = (busy[i] as number) + b;
+    } else {
+      unfinished += 1;
+      working += Math.max(...plan.uncappers.map((u) => u.toMin));
     }
     if (progress && r % 50 === 49 && !progress(r + 1)) break;
   }
@@ -299,7 +302,7 @@ export function simulateDay(
   const stations = names.map((station, i) => ({
     station,
     utilisation: working > 0 ? (busy[i] as number) / (station === "loading" ? plan.tenders : 1) / working : 0,
-    busyMin: (busy[i] as number) / finished,
+    busyMin: (busy[i] as number) / done,
   }));
   const waiting = [...quarters].map((frames, i) => ({ atMin: i * QUARTER, frames: frames / done }));
   const p50 = quantileOf(span, 0.5);
@@ -309,7 +312,7 @@ export function simulateDay(
     finishMin: { p10: quantileOf(span, 0.1), p50, p90: quantileOf(span, 0.9) },
     stations,
     bottleneck: stations.reduce((a, b) => (b.utilisation > a.utilisation ? b : a)).station,
-    pails: { p50: quantileOf(pails, 0.5), p90: quantileOf(pails, 0.9) },
+    pails: pails.length > 0 ? { p50: quantileOf(pails, 0.5), p90: quantileOf(pails, 0.9) } : null,
     meshChanges: Math.round(mesh / finished),
     waiting: waiting.filter((w) => w.atMin <= end),
     breakAtMin: middle.reduce(

@@ -6,6 +6,9 @@ export type MovementKind =
   | "pull"
   | "join"
   | "wets"
+  | "cappings"
+  | "drained"
+  | "wax"
   | "pail"
   | "loss"
   | "gain"
@@ -20,6 +23,8 @@ export interface BatchAccount {
   readonly inGrams: number;
   /** In pails, g. */
   readonly outGrams: number;
+  /** In cappings bins, less what was drained back into the batch, g. */
+  readonly cappingsGrams: number;
   /** Still in the spun combs, g. */
   readonly wetsGrams: number;
   /** Named losses, g. */
@@ -34,17 +39,20 @@ export interface BatchAccount {
   readonly yieldPct: number | null;
 }
 
-/** Adds the batch's movements up by kind. in + gained = out + wets + lost + unexplained + remainder, always. */
+/** Adds the batch's movements up by kind. in + gained = out + cappings + wets + lost + unexplained + remainder, always. */
 export function batchAccount(batchFill: FillId, movements: readonly Movement[]): BatchAccount {
   const sum = (test: (m: Movement) => boolean) => own.reduce((g, m) => (test(m) ? g + m.grams : g), 0);
   const own = standing(movements).filter((m) => m.from === batchFill || m.to === batchFill);
   const into = (kind: MovementKind) => sum((m) => m.to === batchFill && m.kind === kind);
   const outOf = (kind: MovementKind) => sum((m) => m.from === batchFill && m.kind === kind);
-  const inGrams = into("join");
+  // A batch of heated honey begins with what came out of a bin.
+  const began = outOf("cappings") === 0 ? into("drained") : 0;
+  const inGrams = into("join") + began;
   const outGrams = outOf("pail");
   return {
     inGrams,
     outGrams,
+    cappingsGrams: outOf("cappings") - (into("drained") - began),
     wetsGrams: outOf("wets"),
     lostGrams: outOf("loss"),
     gainedGrams: into("gain"),

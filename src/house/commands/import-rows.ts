@@ -17,11 +17,9 @@ const lower = (text: string): string => text.toLowerCase();
 
 /** What is there already and what a row may name, asked once for all rows. */
 async function surroundings(work: Work) {
-  const [places, hives, boxes] = await Promise.all([
-    yards(work.tx),
-    colonies(work.tx),
-    vessels(work.tx, "super"),
-  ]);
+  const places = await yards(work.tx);
+  const hives = await colonies(work.tx);
+  const boxes = await vessels(work.tx, "super");
   return {
     yardByName: new Map(places.map((y) => [lower(y.name), y])),
     known: {

@@ -5,9 +5,11 @@ import { addCrew } from "./add-crew";
 import { addPails } from "./add-pails";
 import { addSupers } from "./add-supers";
 import { addYard } from "./add-yard";
+import { addBins, drainBin, fillBin, weighWax } from "./cappings";
 import { closeBatch } from "./close-batch";
 import { describeYard, noteBloom } from "./describe-yard";
 import { fillPail } from "./fill-pail";
+import { addMachine, checkFloor, planDay, swapPail } from "./floor";
 import { importRows } from "./import-rows";
 import { addInstrument, checkInstrument } from "./instruments";
 import { issueLot } from "./issue-lot";
@@ -17,6 +19,7 @@ import { pullSupers } from "./pull-supers";
 import { readMoisture, readSheet } from "./read-moisture";
 import { recordLoss } from "./record-loss";
 import { addDevice, noteClimate, setFan } from "./room";
+import { endRun, startRun } from "./runs";
 import { sendJars } from "./send-jars";
 import { setHouse } from "./set-house";
 import { setRoom, setRules } from "./set-rules";
@@ -53,8 +56,18 @@ const ALL = [
   readSheet,
   startBatch,
   addToBatch,
+  addMachine,
+  planDay,
+  checkFloor,
+  startRun,
+  endRun,
+  swapPail,
   weighSpunSuper,
   fillPail,
+  addBins,
+  fillBin,
+  drainBin,
+  weighWax,
   recordLoss,
   closeBatch,
   issueLot,

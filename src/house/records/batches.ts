@@ -71,6 +71,7 @@ export interface BatchComb {
   readonly capped_pct: number;
   readonly frames: number | null;
   readonly depth: string | null;
+  readonly foundation: string | null;
   readonly colony: string;
   readonly yard: string;
   readonly spun_gross_g: number | null;
@@ -101,6 +102,7 @@ const combs = (db: Knex) =>
       "v.empty_g",
       "v.frames",
       "v.depth",
+      "v.foundation",
       db.raw("coalesce(i.gross_g, p.gross_g) as gross_g"),
       db.raw("(p.weighed or i.gross_g is not null) as weighed"),
       "p.capped_pct",

@@ -4,7 +4,7 @@ import { refuse } from "../errors";
 export interface VesselRow {
   readonly id: number;
   readonly entry_id: number;
-  readonly kind: "super" | "pail";
+  readonly kind: "super" | "pail" | "bin";
   readonly tag: string;
   readonly empty_g: number;
   readonly depth: string | null;

@@ -1,7 +1,18 @@
 import type { Knex } from "knex";
 import type { Movement } from "@/core/ledger";
 
-export type FillKind = "colony" | "gain" | "comb" | "batch" | "wets" | "pail" | "lot" | "parcel" | "loss";
+export type FillKind =
+  | "colony"
+  | "gain"
+  | "comb"
+  | "batch"
+  | "wets"
+  | "pail"
+  | "lot"
+  | "parcel"
+  | "loss"
+  | "cappings"
+  | "wax";
 
 export interface FillRow {
   readonly id: number;

@@ -45,13 +45,15 @@ export const UNNAMED_HOUSE: House = {
 };
 
 export async function houseNow(db: Knex): Promise<House> {
-  const newest = (table: string, ...columns: string[]) =>
-    db(table).orderBy("id", "desc").limit(1).select(columns);
-  const [[profile], [rules], [room]] = await Promise.all([
-    db("live_house_profile").orderBy("id", "desc").limit(1),
-    newest("live_judging_rules", "school", "sealed_pct", "shake_max_pct"),
-    newest("live_room_profile", "beetle_hours", "spin_temp_c", "dehumidifier_l_day"),
-  ]);
+  const newest = (table: string, columns: string) =>
+    `(select ${columns} from ${table} order by id desc limit 1)`;
+  const { rows } = await db.raw(`
+    select row_to_json(p) as profile, row_to_json(j) as rules, row_to_json(r) as room
+      from (select 1) one
+      left join ${newest("live_house_profile", "*")} p on true
+      left join ${newest("live_judging_rules", "school, sealed_pct, shake_max_pct")} j on true
+      left join ${newest("live_room_profile", "beetle_hours, spin_temp_c, dehumidifier_l_day")} r on true`);
+  const { profile, rules, room } = rows[0];
   return { ...UNNAMED_HOUSE, ...profile, ...rules, ...room };
 }
 

@@ -38,10 +38,9 @@ export interface CheckedInstrument extends InstrumentRow {
 }
 
 export async function instruments(db: Knex): Promise<CheckedInstrument[]> {
-  const [rows, checks] = (await Promise.all([
-    db("live_instrument").orderBy("id"),
-    db("live_calibration").orderBy("at"),
-  ])) as [InstrumentRow[], CalibrationRow[]];
+  // One after the other: commands ask on a single connection.
+  const rows: InstrumentRow[] = await db("live_instrument").orderBy("id");
+  const checks: CalibrationRow[] = await db("live_calibration").orderBy("at");
   return rows.map((i) => ({ ...i, checks: checks.filter((c) => c.instrument_id === i.id) }));
 }
 

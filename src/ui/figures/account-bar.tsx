@@ -7,6 +7,11 @@ export function AccountBar({ account }: { account: BatchAccount }) {
   const parts = [
     { name: "in pails", grams: account.outGrams, fill: "var(--mass-fill)" },
     {
+      name: "in cappings",
+      grams: account.cappingsGrams,
+      fill: "color-mix(in srgb, var(--mass-fill) 75%, var(--timber))",
+    },
+    {
       name: "in wets",
       grams: account.wetsGrams,
       fill: "color-mix(in srgb, var(--mass-fill) 55%, var(--shelf))",

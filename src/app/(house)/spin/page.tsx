@@ -4,6 +4,7 @@ import { formatKgFromG } from "@/core/units";
 import { LOSS_CAUSES } from "@/house/commands/record-loss";
 import { houseDatabase } from "@/house/door";
 import { decisions } from "@/house/views/decisions";
+import { floorView } from "@/house/views/floor";
 import { devicesAtHand, instrumentsView } from "@/house/views/instruments";
 import type { BatchState } from "@/house/views/snapshot";
 import { stacksOf } from "@/house/views/stacks";
@@ -14,6 +15,10 @@ import { CommandForm } from "@/ui/fields/command-form";
 import type { FieldSpec } from "@/ui/fields/spec";
 import { AccountBar } from "@/ui/figures/account-bar";
 import { Figure } from "@/ui/figures/figure";
+import { DayPlanner, LoadArranger, ResidueChart } from "@/ui/floor";
+import { Checks } from "@/ui/floor/checks";
+import { Gate } from "@/ui/floor/gate";
+import { RunCard } from "@/ui/floor/run-card";
 import { RecordTable } from "@/ui/record";
 import { ReadingSheet } from "@/ui/room/reading-sheet";
 import { Why } from "@/ui/why/why";
@@ -22,12 +27,18 @@ import { houseAsItStands } from "../../read";
 export const metadata: Metadata = { title: "Spin" };
 
 const DOINGS = [
-  { id: "read", label: "Enter a reading" },
+  { id: "load", label: "Next load" },
+  { id: "day", label: "Plan the day" },
   { id: "batch", label: "Choose supers" },
+  { id: "read", label: "Enter a reading" },
   { id: "weigh", label: "Weigh back a super" },
   { id: "pail", label: "Fill a pail" },
+  { id: "cappings", label: "Cappings" },
   { id: "loss", label: "Book a loss" },
   { id: "close", label: "Close a batch" },
+  { id: "opening", label: "Opening check" },
+  { id: "closing", label: "Closing check" },
+  { id: "machine", label: "Add a machine" },
   { id: "pails", label: "Add pails" },
 ];
 
@@ -37,6 +48,7 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Sea
   const s = await houseAsItStands();
   const search = await searchParams;
   const open = search.do;
+  const floor = await floorView(houseDatabase(), s);
   const { stacks, intake } = stacksOf(s.waiting);
   const grouped = [
     ...(intake.length > 0 ? [{ name: "Intake", supers: intake }] : []),
@@ -71,7 +83,39 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Sea
             : "Nothing waits to be spun."
         }
       />
+      {floor.live.map((run) => (
+        <div key={run.id} className="mt-3">
+          <RunCard run={run} nowMs={floor.nowMs} />
+        </div>
+      ))}
       <Doings bay="/spin" list={DOINGS} open={open} />
+      {floor.gate && floor.machines.length > 0 && <Gate gate={floor.gate} />}
+      {open === "load" && !floor.checks.open && <Checks kind="opening" said={floor.checks.opening} />}
+      {open === "load" && <LoadArranger key={`${floor.batch} ${floor.frames.length}`} floor={floor} />}
+      {open === "day" && <DayPlanner floor={floor} />}
+      {open === "opening" && <Checks kind="opening" said={floor.checks.opening} />}
+      {open === "closing" && <Checks kind="closing" said={floor.checks.closing} />}
+      {open === "machine" && (
+        <CommandForm
+          command="add-machine"
+          label="Set up the machine"
+          fields={[
+            { name: "name", label: "Name", placeholder: "Twenty", span: 1 },
+            {
+              name: "kind",
+              label: "Kind",
+              kind: "choice",
+              options: ["radial", "tangential", "three-basket"].map((k) => ({ value: k, label: k })),
+            },
+            { name: "slots", label: "Slots", kind: "figure", span: 1 },
+            { name: "radiusCm", label: "Axle to frame", unit: "cm", kind: "figure", value: "30", span: 1 },
+            { name: "drumCm", label: "Drum across", unit: "cm", kind: "figure", value: "76", span: 1 },
+            { name: "clearanceCm", label: "Under frames", unit: "cm", kind: "figure", value: "15", span: 1 },
+            { name: "allowedKgM", label: "It stands", unit: "kg·m", kind: "figure", value: "0.3", span: 1 },
+          ]}
+        />
+      )}
+      {open === "cappings" && <Cappings bins={floor.bins} batchField={batchField} />}
       {open === "read" && (
         <ReadingSheet
           key={search.super ?? ""}
@@ -189,6 +233,11 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Sea
         {s.openBatches.map((b) => (
           <BatchPanel key={b.id} batch={b} />
         ))}
+        {floor.residue.length > 2 && (
+          <Panel title="Left in the comb, by the honey's temperature">
+            <ResidueChart points={floor.residue} />
+          </Panel>
+        )}
         {s.openBatches.length === 0 && (
           <Panel title="No batch is open">
             <p className="text-ink-2">
@@ -198,6 +247,68 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Sea
           </Panel>
         )}
       </div>
+    </>
+  );
+}
+
+const WAYS = [
+  { value: "drained", label: "drained" },
+  { value: "spun", label: "spun in a bag" },
+  { value: "pressed", label: "pressed" },
+  { value: "warmed", label: "warmed (kept apart)" },
+];
+
+/** Cappings into bins, honey out of them, wax weighed. */
+function Cappings({
+  bins,
+  batchField,
+}: {
+  bins: readonly { tag: string; kg: string }[];
+  batchField: readonly FieldSpec[];
+}) {
+  const bin: FieldSpec = {
+    name: "bin",
+    label: "Bin",
+    placeholder: "1",
+    span: 1,
+    offers: bins.map((b) => b.tag),
+  };
+  return (
+    <>
+      <p className="panel mb-3">
+        {bins.length === 0
+          ? "No bin holds cappings."
+          : bins.map((b) => `Bin ${b.tag}: ${b.kg} kg`).join("; ")}
+        . About 20 % of a harvest can sit in the cappings after deep knife work (common practice).
+      </p>
+      <CommandForm
+        command="fill-bin"
+        label="Weigh the bin"
+        fields={[bin, { name: "grossKg", label: "It weighs", unit: "kg", kind: "figure" }, ...batchField]}
+      />
+      <CommandForm
+        command="drain-bin"
+        label="Book the honey won"
+        fields={[
+          bin,
+          { name: "way", label: "Won by", kind: "choice", options: WAYS },
+          { name: "kg", label: "Honey", unit: "kg", kind: "figure", span: 1 },
+        ]}
+      />
+      <CommandForm
+        command="weigh-wax"
+        label="Weigh the wax, empty the bin"
+        fields={[bin, { name: "kg", label: "Wax", unit: "kg", kind: "figure", span: 1 }]}
+      />
+      <Caution>wax burns: water bath only, never an open flame, never unattended.</Caution>
+      <CommandForm
+        command="add-bins"
+        label="Set up bins"
+        fields={[
+          { name: "tags", label: "Tags", placeholder: "1-3" },
+          { name: "emptyKg", label: "Empty", unit: "kg", kind: "figure", span: 1 },
+        ]}
+      />
     </>
   );
 }

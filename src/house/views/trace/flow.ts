@@ -14,6 +14,8 @@ const COLUMN: Partial<Record<FillKind, number>> = {
   parcel: 5,
   loss: 5,
   wets: 5,
+  cappings: 3,
+  wax: 5,
 };
 const KIND: Partial<Record<FillKind, FlowNode["kind"]>> = {
   comb: "super",
@@ -23,6 +25,7 @@ const KIND: Partial<Record<FillKind, FlowNode["kind"]>> = {
   parcel: "buyer",
   loss: "loss",
   wets: "loss",
+  wax: "loss",
 };
 
 /** Gathers nodes and links by id, adding up what runs between the same two. */

@@ -1,0 +1,163 @@
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { balances } from "@/core/ledger";
+import { allMovements } from "../records/fills";
+import { openTestHouse, type TestHouse } from "../testing/test-house";
+import { asDayPlan } from "../views/day-plan";
+import { floorView } from "../views/floor";
+import { snapshot } from "../views/snapshot";
+
+const OPENING = ["gates", "floor", "bees", "hair", "lid", "current"];
+let house: TestHouse;
+beforeAll(async () => {
+  house = await openTestHouse();
+  await house.equip();
+  for (const tag of [41, 42, 43]) await house.pull(tag, 12);
+  await house.act("start-batch", { supers: "41-43" });
+  await house.act("add-machine", { name: "Nine", slots: 9, clearanceCm: 12 });
+});
+afterAll(() => house.close());
+
+const floor = async () => floorView(house.db, await snapshot(house.db));
+const frame = (tag: number, kg = 1.65) => ({ super: String(tag), kg });
+const load = (...frames: (object | null)[]) => ({
+  machine: "Nine",
+  minutes: 12,
+  slots: Array.from({ length: 9 }, (_, i) => frames[i] ?? null),
+});
+
+describe("runs", () => {
+  it("no run before the floor was looked over today", async () => {
+    expect((await house.refused("start-run", load(frame(41)))).code).toBe("not-opened");
+    expect((await house.refused("check-floor", { kind: "opening", items: ["gates"] })).message).toContain(
+      "Not ticked: nothing that touches honey",
+    );
+    await house.act("check-floor", { kind: "opening", items: OPENING });
+    expect((await floor()).checks).toMatchObject({ open: true, opening: expect.stringContaining("Ines") });
+  });
+
+  it("frames wait until they are spun; a frame marked again waits once more", async () => {
+    expect((await floor()).frames).toHaveLength(30);
+    const nine = Array.from({ length: 9 }, (_, i) => frame(i < 5 ? 41 : 42));
+    const { run, say } = await house.act<{ run: number }>("start-run", load(...nine));
+    expect(say).toBe("Run 1 started in Nine: 9 frames, about 10.0 kg to come.");
+    expect((await house.refused("start-run", load(frame(43)))).message).toContain(
+      "Nine is turning already, run 1",
+    );
+    expect((await floor()).live).toMatchObject([{ number: 1, machine: "Nine", minutes: 12 }]);
+    expect((await house.act("end-run", { run, marks: [{ slot: 2, mark: "again" }] })).say).toBe(
+      "Run 1 in Nine done: 1 to uncap again.",
+    );
+    expect((await floor()).frames).toHaveLength(22);
+    expect((await house.refused("end-run", { run })).code).toBe("ended");
+  });
+
+  it("a shaky run lowers what the machine is believed to stand; a brood frame goes out with its honey", async () => {
+    const before = (await floor()).machines[0]?.learntKgM;
+    const { run } = await house.act<{ run: number }>(
+      "start-run",
+      load(frame(42, 3), null, null, null, null, frame(43, 1)),
+    );
+    const account = (await snapshot(house.db)).openBatches[0]?.account;
+    const { entry, say } = await house.act("end-run", {
+      run,
+      shaky: true,
+      marks: [{ slot: 1, mark: "brood" }],
+    });
+    expect(say).toBe("Run 2 in Nine done: 1 with brood taken out, it shook.");
+    expect((await floor()).machines[0]?.learntKgM).not.toBe(before);
+    expect((await snapshot(house.db)).openBatches[0]?.account.lostGrams).toBe(
+      (account?.lostGrams ?? 0) + 2550,
+    );
+    await house.act("undo", { entry });
+    expect((await snapshot(house.db)).openBatches[0]?.account).toEqual(account);
+    await house.act("end-run", { run });
+  });
+
+  it.each<[string, () => object, string]>([
+    ["an empty load", () => load(), "empty-load"],
+    ["a super that is not in the batch", () => load(frame(44)), "not-in-batch"],
+    ["a machine there is not", () => ({ ...load(frame(43)), machine: "Twelve" }), "unknown-machine"],
+    [
+      "more frames than slots",
+      () => ({ ...load(frame(43)), slots: Array(12).fill(frame(43)) }),
+      "too-many-frames",
+    ],
+  ])("%s is refused", async (_, input, code) => {
+    expect((await house.refused("start-run", input())).code).toBe(code);
+  });
+});
+
+describe("under the gate", () => {
+  it("a press puts the next empty pail under; overfilling is warned of before it happens", async () => {
+    expect((await house.act("swap-pail", {})).say).toBe("Pail 1 under the gate of batch 1.");
+    expect((await house.act("swap-pail", {})).say).toBe("Pail 2 under the gate of batch 1; weigh pail 1.");
+    await house.act("fill-pail", { pail: 1, grossKg: 8.2 });
+    const gate = (await floor()).gate;
+    expect(gate).toMatchObject({ pail: "2", headroom: { verdict: "fine" } });
+    expect((await house.refused("swap-pail", { pail: "1" })).code).toBe("pail-full");
+    for (const n of [2, 3, 4, 5]) await house.act("swap-pail", { pail: String(n + 1) });
+    expect((await floor()).gate?.pail).toBe("6");
+  });
+});
+
+describe("cappings and wax", () => {
+  it("go into a bin, give honey back, heated honey stays apart, wax is weighed, and nothing is lost on paper", async () => {
+    await house.act("add-bins", { tags: "1", emptyKg: 4 });
+    expect((await house.act("fill-bin", { bin: "k1", grossKg: 9 })).say).toBe(
+      "5.0 kg of cappings of batch 1 in bin 1.",
+    );
+    await house.act("fill-bin", { bin: 1, grossKg: 10 });
+    const account = async () => (await snapshot(house.db)).openBatches.find((b) => b.number === 1)?.account;
+    expect(await account()).toMatchObject({ cappingsGrams: 6000 });
+    await house.act("drain-bin", { bin: 1, kg: 2.5 });
+    expect(await account()).toMatchObject({ cappingsGrams: 3500 });
+    const warm = await house.act<{ batch: number }>("drain-bin", { bin: 1, way: "warmed", kg: 1.5 });
+    expect(warm.say).toBe("1.5 kg warmed from the cappings of bin 1, kept apart as batch 2: it was heated.");
+    const apart = (await snapshot(house.db)).openBatches.find((b) => b.number === 2);
+    expect(apart?.account).toMatchObject({ inGrams: 1500, remainderGrams: 1500, cappingsGrams: 0 });
+    expect((await house.act("weigh-wax", { bin: 1, kg: 1.2 })).say).toBe(
+      "1.20 kg of wax from bin 1; 0.80 kg stayed in wax and water.",
+    );
+    expect([...balances(await allMovements(house.db)).values()].reduce((a, b) => a + b, 0)).toBe(0);
+    expect((await house.refused("drain-bin", { bin: 1, kg: 1 })).code).toBe("nothing-in-it");
+    expect((await house.refused("fill-bin", { bin: 1, batch: 1, grossKg: 3 })).code).toBe("nothing-added");
+  });
+
+  it("what was drained rests on the bin: the cappings cannot be undone under it", async () => {
+    const first = await house.act("fill-bin", { bin: 1, batch: 1, grossKg: 7 });
+    const drained = await house.act("drain-bin", { bin: 1, kg: 1 });
+    expect((await house.refused("undo", { entry: first.entry })).code).toBe("rested-on");
+    await house.act("undo", { entry: drained.entry });
+    await house.act("undo", { entry: first.entry });
+  });
+});
+
+describe("the day's plan", () => {
+  it("is kept, and becomes what the simulation wants, from its start or from now on", async () => {
+    const s = await snapshot(house.db);
+    const date = s.now.toISOString().slice(0, 10);
+    const plan = {
+      date,
+      start: "08:00",
+      uncappers: [{ who: "Ines", tool: "hot-knife" as const, hours: 8 }],
+      machines: ["Nine"],
+      tenders: 1,
+      breaks: [{ at: "12:00", minutes: 30 }],
+      cleaningMin: 45,
+      deepTakesTwo: false,
+    };
+    await house.act("plan-day", plan);
+    const view = await floor();
+    expect(view.plan).toMatchObject({ start: "08:00", machines: ["Nine"] });
+    expect(view.boxes.map((b) => b.id)).toEqual(["41", "42", "43"]);
+    const whole = asDayPlan(plan, view.boxes, view.machines);
+    expect(whole.uncappers).toMatchObject([{ name: "Ines, hot knife", fromMin: 0, toMin: 480 }]);
+    expect(whole.breaks).toEqual([{ fromMin: 240, toMin: 270 }]);
+    const rest = asDayPlan(plan, view.boxes, view.machines, 13 * 60);
+    expect(rest.uncappers[0]?.toMin).toBe(180);
+    expect(rest.breaks).toEqual([]);
+    expect((await house.refused("plan-day", { ...plan, uncappers: [] })).message).toContain(
+      "Somebody must uncap",
+    );
+  });
+});

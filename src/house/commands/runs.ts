@@ -1,0 +1,152 @@
+import { z } from "zod";
+import { imbalance } from "@/core/extraction";
+import { formatKgFromG } from "@/core/units";
+import { ANY_HAND, defineCommand } from "../command";
+import { refuse } from "../errors";
+import { choice, count, number, tag, tempC, text } from "../fields";
+import { combsOfBatches, entriesFeeding, openBatch } from "../records/batches";
+import { asMachine, MARKS, oneMachine, oneRun, type RunMark, runsOfBatches } from "../records/floor";
+import { mustBeOpened } from "./floor";
+
+/** A wooden frame with wired foundation and drawn comb, kg (common practice): the rest of its weight is honey. */
+export const BARE_FRAME_KG = 0.45;
+/** Comb gives about this part of its honey (common practice); the account closes on what was weighed. */
+const OUT_SHARE = 0.93;
+
+const honeyGrams = (frameKg: number): number => Math.round(Math.max(0, frameKg - BARE_FRAME_KG) * 1000);
+
+const frame = z.object({ super: tag("super"), kg: number("A frame's weight", 0, 15, "kg") });
+
+export const startRun = defineCommand({
+  name: "start-run",
+  summary: "Start a run: a load of frames in a machine",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.object({
+    machine: text("The machine", 30),
+    batch: count("The batch", 1, 99_999).optional(),
+    /** By slot, null where it stays empty. */
+    slots: z.array(frame.nullable(), { error: "The load is missing." }).min(2).max(120),
+    minutes: number("Minutes of the programme", 1, 120, "min"),
+    tender: z.boolean().default(false),
+    honeyC: tempC("The honey's temperature", 10, 45).default(27),
+    waterPct: number("Its water", 13, 22, "%").default(17.5),
+  }),
+  async run(work, input) {
+    await mustBeOpened(work);
+    const batch = await openBatch(work.tx, input.batch);
+    const machine = await oneMachine(work.tx, input.machine);
+    const runs = await runsOfBatches(work.tx, [batch.id]);
+    const turning = runs.find((r) => r.machine_id === machine.id && r.ended_at === null);
+    if (turning)
+      refuse(
+        "turning",
+        `${machine.name} is turning already, run ${turning.number}: end that first.`,
+        "machine",
+      );
+    const loaded = input.slots.filter((s) => s !== null);
+    if (loaded.length === 0) refuse("empty-load", "Nothing is loaded.", "slots");
+    const combs = await combsOfBatches(work.tx, [batch.id]);
+    for (const name of new Set(loaded.map((f) => f.super))) {
+      const comb = combs.find((c) => c.tag === name);
+      if (!comb) refuse("not-in-batch", `Super ${name} is not in batch ${batch.number}.`, "slots");
+      if (comb.spun_entry !== null)
+        refuse("spun", `Super ${name} is spun and weighed back already.`, "slots");
+    }
+    const { kgM } = imbalance(
+      input.slots.map((s) => s?.kg ?? null),
+      asMachine(machine),
+    );
+    const honeyKg = loaded.reduce((kg, f) => kg + Math.max(0, f.kg - BARE_FRAME_KG), 0) * OUT_SHARE;
+    const number = (runs.at(-1)?.number ?? 0) + 1;
+    const id = await work.state("run", {
+      machine_id: machine.id,
+      batch_id: batch.id,
+      number,
+      slots: JSON.stringify(input.slots),
+      kgm: kgM,
+      minutes: input.minutes,
+      tender: input.tender,
+      temp_c: input.honeyC,
+      water_pct: input.waterPct,
+      expected_g: Math.round(honeyKg * 1000),
+      started_at: work.at,
+    });
+    await work.restOn(
+      [machine, ...(await entriesFeeding(work.tx, batch))],
+      `run ${number} of batch ${batch.number} was spun`,
+    );
+    return {
+      run: id,
+      number,
+      batch: batch.number,
+      machine: machine.name,
+      frames: loaded.length,
+      kgM,
+      expectedGrams: Math.round(honeyKg * 1000),
+    };
+  },
+  say: ({ number, machine, frames, expectedGrams }) =>
+    `Run ${number} started in ${machine}: ${frames} frames, about ${formatKgFromG(expectedGrams)} kg to come.`,
+});
+
+export const endRun = defineCommand({
+  name: "end-run",
+  summary: "End a run: how it stood, and which frames were not clean",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.object({
+    run: count("The run", 1, Number.MAX_SAFE_INTEGER),
+    shaky: z.boolean().default(false),
+    marks: z
+      .array(z.object({ slot: count("The slot", 1, 120), mark: choice("The mark", MARKS) }))
+      .max(120)
+      .default([]),
+  }),
+  async run(work, input) {
+    const run = await oneRun(work.tx, input.run);
+    if (run.ended_at) refuse("ended", `Run ${run.number} has ended already.`, "run");
+    const batch = (await work.tx("live_batch").where({ id: run.batch_id }).first()) as { number: number };
+    const open = await openBatch(work.tx, batch.number);
+    for (const [i, m] of input.marks.entries())
+      if (!run.slots[m.slot - 1]) refuse("empty-slot", `Slot ${m.slot} was empty.`, `marks.${i}.slot`);
+    const marks: readonly RunMark[] = input.marks;
+    await work.restOn([run, open], `run ${run.number} of batch ${batch.number} has ended`);
+    await work.state("run_end", {
+      run_id: run.id,
+      shaky: input.shaky,
+      marks: JSON.stringify(marks),
+      ended_at: work.at,
+    });
+    const count = (mark: RunMark["mark"]) => marks.filter((m) => m.mark === mark).length;
+    // A burst comb's honey ends in the drum: only its comb is lost. A brood frame goes out with all its honey.
+    const lostGrams = marks
+      .filter((m) => m.mark === "brood")
+      .reduce((g, m) => g + honeyGrams(run.slots[m.slot - 1]?.kg ?? 0), 0);
+    await work.lose(
+      open.fill_id,
+      `Batch ${open.number}`,
+      lostGrams,
+      `brood frames taken out, run ${run.number}`,
+    );
+    return {
+      number: run.number,
+      machine: run.machine,
+      shaky: input.shaky,
+      again: count("again"),
+      burst: count("burst"),
+      brood: count("brood"),
+      lostGrams,
+    };
+  },
+  say: ({ number, machine, shaky, again, burst, brood }) => {
+    const odd = [
+      again > 0 ? `${again} to uncap again` : "",
+      burst > 0 ? `${burst} comb${burst === 1 ? "" : "s"} burst` : "",
+      brood > 0 ? `${brood} with brood taken out` : "",
+      shaky ? "it shook" : "",
+    ].filter(Boolean);
+    return `Run ${number} in ${machine} done${odd.length > 0 ? `: ${odd.join(", ")}` : ", all clean"}.`;
+  },
+  grams: ({ lostGrams }) => (lostGrams > 0 ? -lostGrams : null),
+});

@@ -1,0 +1,278 @@
+/** The floor as it stands: machines, what turns, frames still waiting, room in pail and drum, the day's plan. */
+import type { Knex } from "knex";
+import { DateTime } from "luxon";
+import type { Box } from "@/core/dayplan";
+import {
+  drumLevel,
+  type Headroom,
+  headroom,
+  learntTolerance,
+  type Machine,
+  type PastRun,
+  programme,
+  type RunStep,
+  spinTime,
+} from "@/core/extraction";
+import { formatKgFromG } from "@/core/units";
+import { clockIn, dayIn } from "../clock";
+import { BARE_FRAME_KG } from "../commands/runs";
+import { CHECKS, type CheckKind } from "../floor-checks";
+import {
+  asMachine,
+  type BinState,
+  binsHolding,
+  checksSince,
+  gatePails,
+  machines,
+  pastRuns,
+  planOf,
+  type RunRow,
+  runsOfBatches,
+} from "../records/floor";
+import type { PlanInput } from "./day-plan";
+import type { BatchState, Snapshot } from "./snapshot";
+
+const MINUTE = 60_000;
+/** Without a reading the honey is taken to be at its target. */
+const HONEY = { tempC: 27, waterPct: 17.5 } as const;
+
+export interface FloorMachine extends Machine {
+  readonly name: string;
+  /** From what this house's runs showed. */
+  readonly learntKgM: number;
+  readonly suggestedMin: number;
+  readonly tooCold: boolean;
+  readonly learntFrom: number;
+  /** What the drum takes under the frames, kg. */
+  readonly drumHoldsKg: number;
+}
+
+export interface FrameWaiting {
+  readonly id: string;
+  readonly super: string;
+  readonly kg: number;
+  readonly deep: boolean;
+  readonly tender: boolean;
+}
+
+export interface LiveRun {
+  readonly id: number;
+  readonly number: number;
+  readonly batch: number;
+  readonly machine: string;
+  readonly startedMs: number;
+  readonly minutes: number;
+  readonly steps: readonly RunStep[];
+  readonly slots: readonly ({ readonly super: string; readonly kg: number } | null)[];
+  readonly expectedKg: number;
+}
+
+export interface GateView {
+  readonly batch: number;
+  readonly pail: string | null;
+  readonly headroom: Headroom;
+  readonly drumPct: number;
+}
+
+export interface FloorView {
+  readonly machines: readonly FloorMachine[];
+  readonly frames: readonly FrameWaiting[];
+  readonly batch: number | null;
+  readonly waterPct: number;
+  readonly live: readonly LiveRun[];
+  readonly gate: GateView | null;
+  readonly checks: {
+    readonly opening: string | null;
+    readonly closing: string | null;
+    readonly open: boolean;
+  };
+  readonly bins: readonly { readonly tag: string; readonly kg: string }[];
+  readonly residue: readonly { readonly tempC: number; readonly leftPct: number; readonly super: string }[];
+  readonly plan: PlanInput | null;
+  readonly today: string;
+  readonly boxes: readonly (Box & { readonly deep: boolean })[];
+  readonly crew: readonly string[];
+  readonly done: { readonly boxes: number; readonly firstMs: number | null };
+  readonly nowMs: number;
+  readonly zone: string;
+}
+
+/** Frames of a batch's supers that were not in a run yet, or must go again. */
+function framesWaiting(batch: BatchState | undefined, runs: readonly RunRow[]): FrameWaiting[] {
+  if (!batch) return [];
+  const gone = new Map<string, number>();
+  for (const run of runs) {
+    const again = new Set((run.marks ?? []).filter((m) => m.mark === "again").map((m) => m.slot - 1));
+    for (const [i, f] of run.slots.entries())
+      if (f && !again.has(i)) gone.set(f.super, (gone.get(f.super) ?? 0) + 1);
+  }
+  return batch.combs
+    .filter((c) => c.spun_entry === null)
+    .flatMap((c) => {
+      const frames = c.frames ?? 10;
+      const kg = (c.gross_g - c.empty_g) / 1000 / frames + BARE_FRAME_KG;
+      return Array.from({ length: Math.max(0, frames - (gone.get(c.tag) ?? 0)) }, (_, i) => ({
+        id: `${c.tag}/${i + 1}`,
+        super: c.tag,
+        kg: Number(kg.toFixed(2)),
+        deep: c.depth === "deep",
+        tender: c.foundation === "unwired wax" || c.foundation === "foundationless",
+      }));
+    });
+}
+
+function gateOf(
+  s: Snapshot,
+  batch: BatchState,
+  runs: readonly RunRow[],
+  under: { tag: string; capacity_g: number | null } | undefined,
+  machine: FloorMachine | undefined,
+  next: readonly FrameWaiting[],
+): GateView {
+  const now = s.now.getTime();
+  const out = runs.reduce((g, r) => {
+    const part = r.ended_at ? 1 : Math.min(1, (now - r.started_at.getTime()) / MINUTE / r.minutes);
+    return g + r.expected_g * part;
+  }, 0);
+  const inPails = batch.account.outGrams;
+  const outKg = Math.max(0, (out - inPails) / 1000);
+  const pailHoldsKg = (under?.capacity_g ?? 0) / 1000;
+  const drumHoldsKg = machine?.drumHoldsKg ?? 0;
+  const slots = machine?.slots ?? 0;
+  const nextKg = next.slice(0, slots).reduce((kg, f) => kg + Math.max(0, f.kg - BARE_FRAME_KG), 0) * 0.93;
+  const inDrum = Math.max(0, outKg - pailHoldsKg);
+  return {
+    batch: batch.number,
+    pail: under?.tag ?? null,
+    headroom: headroom({ outKg, pailHoldsKg, drumHoldsKg, nextKg, nextMin: machine?.suggestedMin ?? 12 }),
+    drumPct: drumHoldsKg > 0 ? Math.min(100, (inDrum / drumHoldsKg) * 100) : 0,
+  };
+}
+
+/** Boxes still to be spun: those in the open batch, then stacks that are ready, then those that dry today. */
+function boxesAhead(s: Snapshot): (Box & { deep: boolean })[] {
+  const inBatch = s.openBatches.flatMap((b) =>
+    b.combs
+      .filter((c) => c.spun_entry === null)
+      .map((c) => ({
+        id: c.tag,
+        frames: c.frames ?? 10,
+        kg: (c.gross_g - c.empty_g) / 1000,
+        releaseMin: 0,
+        slotsPerFrame: 1,
+        deep: c.depth === "deep",
+      })),
+  );
+  const stacks = s.room.stacks.flatMap((x) => {
+    const wait =
+      x.forecast?.status === "ready" ? 0 : x.forecast?.status === "drying" ? x.forecast.hours.p50 * 60 : null;
+    if (wait === null || wait > 10 * 60) return [];
+    return x.supers.map((w) => ({
+      id: w.tag,
+      frames: Math.max(1, (w.frames ?? 10) - w.frames_left),
+      kg: w.grams / 1000,
+      releaseMin: wait,
+      slotsPerFrame: 1,
+      deep: w.depth === "deep",
+    }));
+  });
+  return [...inBatch, ...stacks];
+}
+
+export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
+  const midnight = DateTime.fromJSDate(s.now, { zone: s.house.zone }).startOf("day").toJSDate();
+  const today = dayIn(s.house.zone, s.now);
+  const ids = s.openBatches.map((b) => b.id);
+  const [rows, runs, past, gates, checks, bins, plan, crew] = await Promise.all([
+    machines(db),
+    runsOfBatches(db, ids),
+    pastRuns(db),
+    gatePails(db, ids),
+    checksSince(db, midnight),
+    binsHolding(db),
+    planOf(db, today),
+    db("live_crew").whereIn("role", ["lead", "floor", "filler"]).orderBy("id").pluck("name"),
+  ]);
+  const batch = s.openBatches.at(-1);
+  const waterPct = Math.min(22, Math.max(13, batch?.water.figures.waterPct ?? HONEY.waterPct));
+  const tempC = past[0]?.temp_c ?? HONEY.tempC;
+  const learnt: PastRun[] = past.map((r) => ({
+    kind: r.kind,
+    minutes: r.ended_at ? Math.max(1, (r.ended_at.getTime() - r.started_at.getTime()) / MINUTE) : r.minutes,
+    waterPct: r.water_pct,
+    tempC: r.temp_c,
+  }));
+  const list: FloorMachine[] = rows.map((row) => {
+    const machine = asMachine(row);
+    const time = spinTime(row.kind, { waterPct, tempC }, learnt);
+    return {
+      ...machine,
+      name: row.name,
+      learntKgM: learntTolerance(
+        past.filter((r) => r.machine_id === row.id).map((r) => ({ kgM: r.kgm, shaky: r.shaky ?? false })),
+        row.allowed_kgm,
+      ),
+      suggestedMin: Math.min(120, Math.max(1, Math.round(time.minutes))),
+      tooCold: time.tooCold,
+      learntFrom: time.learntFrom,
+      drumHoldsKg: drumLevel(0, machine, { waterPct, tempC }).freeKg,
+    };
+  });
+  const own = runs.filter((r) => r.batch_id === batch?.id);
+  const frames = framesWaiting(batch, own);
+  const spun = s.openBatches.flatMap((b) => b.combs.filter((c) => c.spun_gross_g !== null));
+  const last = (kind: CheckKind) => checks.filter((c) => c.kind === kind).at(-1);
+  const said = (kind: CheckKind) => {
+    const c = last(kind);
+    return c ? `${c.who}, ${clockIn(s.house.zone, c.at)}` : null;
+  };
+  const residueRuns = new Map<string, number>();
+  for (const r of [...past, ...runs]) for (const f of r.slots) if (f) residueRuns.set(f.super, r.temp_c);
+  return {
+    machines: list,
+    frames,
+    batch: batch?.number ?? null,
+    waterPct,
+    live: runs
+      .filter((r) => r.ended_at === null)
+      .map((r) => ({
+        id: r.id,
+        number: r.number,
+        batch: s.openBatches.find((b) => b.id === r.batch_id)?.number ?? 0,
+        machine: r.machine,
+        startedMs: r.started_at.getTime(),
+        minutes: r.minutes,
+        steps: programme(r.kind, r.minutes, r.tender),
+        slots: r.slots,
+        expectedKg: r.expected_g / 1000,
+      })),
+    gate: batch ? gateOf(s, batch, own, gates.get(batch.id), list[0], frames) : null,
+    checks: { opening: said("opening"), closing: said("closing"), open: checks.at(-1)?.kind === "opening" },
+    bins: bins.map((b: BinState) => ({ tag: b.tag, kg: formatKgFromG(b.grams) })),
+    residue: spun.flatMap((c) => {
+      const at = residueRuns.get(c.tag);
+      const had = c.gross_g - c.empty_g;
+      return at === undefined || had <= 0
+        ? []
+        : [
+            {
+              tempC: at,
+              leftPct: (Math.max(0, (c.spun_gross_g ?? 0) - c.empty_g) / had) * 100,
+              super: c.tag,
+            },
+          ];
+    }),
+    plan: (plan as PlanInput | null) ?? null,
+    today,
+    boxes: boxesAhead(s),
+    crew: crew as string[],
+    done: {
+      boxes: spun.length,
+      firstMs: runs[0]?.started_at.getTime() ?? null,
+    },
+    nowMs: s.now.getTime(),
+    zone: s.house.zone,
+  };
+}
+
+export const CHECK_ITEMS = CHECKS;

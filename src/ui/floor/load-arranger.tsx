@@ -1,0 +1,316 @@
+"use client";
+
+import { useMemo, useState } from "react";
+import {
+  arrangeLoad,
+  imbalance,
+  ORIENTATION,
+  programme,
+  relativeForce,
+  STEADINESS,
+  shakingForceN,
+  steadiness,
+} from "@/core/extraction";
+import type { FloorView, FrameWaiting } from "@/house/views/floor";
+import { ChoiceKeys } from "../choice-keys";
+import { Field } from "../fields/field";
+import { SaysStanding } from "../fields/standing";
+import { useCommand } from "../fields/use-command";
+
+const SIZE = 420;
+const CENTRE = SIZE / 2;
+const TONE = { stands: "go", watch: "mass", walks: "stop" } as const;
+/** By hand: a frame lifts heavier or lighter than its super's mean. */
+const LIFT = { light: 0.75, middle: 1, heavy: 1.25 } as const;
+
+/** The next load, drawn as the machine seen from above, with the imbalance as an arrow; frames are pulled or pressed to change places. */
+export default function LoadArranger({ floor }: { floor: FloorView }) {
+  const [machineName, setMachine] = useState(floor.machines[0]?.name ?? "");
+  const machine = floor.machines.find((m) => m.name === machineName) ?? floor.machines[0];
+  const [weights, setWeights] = useState<Readonly<Record<string, number>>>({});
+  const [placed, setPlaced] = useState<readonly (string | null)[] | null>(null);
+  const [held, setHeld] = useState<number | null>(null);
+  const [rpm, setRpm] = useState(280);
+  const [count, setCount] = useState<string>("");
+  const [tender, setTender] = useState(false);
+  const [honeyC, setHoneyC] = useState("27");
+  const { standing, submit } = useCommand("start-run");
+  const weighed = useMemo(
+    () => floor.frames.map((f): FrameWaiting => ({ ...f, kg: weights[f.id] ?? f.kg })),
+    [floor.frames, weights],
+  );
+  const byId = new Map(weighed.map((f) => [f.id, f]));
+  if (!machine)
+    return (
+      <p className="panel mb-3 text-ink-2">
+        Set up a machine first: its slots, size and the imbalance it stands.
+      </p>
+    );
+  if (floor.frames.length === 0)
+    return <p className="panel mb-3 text-ink-2">No frame waits: start a batch, or every frame was spun.</p>;
+
+  // As many from the front as asked, or as fit; a few more to choose among, so that the load balances.
+  const wanted = Math.min(machine.slots, Math.max(1, Number(count) || machine.slots), weighed.length);
+  const arrange = () => {
+    const among = weighed.slice(0, count ? wanted : Math.min(weighed.length, machine.slots + 6));
+    const found = arrangeLoad(
+      among.map((f) => ({ id: f.id, massKg: f.kg })),
+      machine,
+    );
+    setPlaced(found.slots);
+    setHeld(null);
+  };
+  const slots =
+    placed && placed.length === machine.slots ? placed : Array<string | null>(machine.slots).fill(null);
+  const load = slots.map((id) => (id ? (byId.get(id)?.kg ?? null) : null));
+  const u = imbalance(load, machine);
+  const verdict = steadiness(u.kgM, machine.learntKgM);
+  const loaded = slots.filter((id) => id && byId.has(id)).length;
+  const swap = (a: number, b: number) => {
+    setPlaced(slots.map((id, i) => (i === a ? (slots[b] ?? null) : i === b ? (slots[a] ?? null) : id)));
+    setHeld(null);
+  };
+  const press = (i: number) => (held === null ? setHeld(i) : held === i ? setHeld(null) : swap(held, i));
+  const place = (i: number, r: number) => {
+    const angle = (2 * Math.PI * i) / machine.slots;
+    return { x: CENTRE + r * Math.cos(angle), y: CENTRE - r * Math.sin(angle) };
+  };
+  const box = Math.max(18, Math.min(52, (2 * Math.PI * 150) / machine.slots / 1.2 - 2));
+  const arrow = Math.min(135, (u.kgM / machine.learntKgM) * 90);
+  const heldFrame = held === null ? undefined : byId.get(slots[held] ?? "");
+  const minutes = machine.suggestedMin;
+
+  return (
+    <section className="panel mb-3" aria-label="Next load">
+      <div className="flex flex-wrap items-end gap-4">
+        <Field
+          spec={{
+            name: "machine",
+            label: "Machine",
+            kind: "choice",
+            options: floor.machines.map((m) => ({ value: m.name, label: `${m.name}, ${m.slots} slots` })),
+          }}
+          value={machine.name}
+          onChange={(v) => {
+            setMachine(String(v));
+            setPlaced(null);
+          }}
+        />
+        <Field
+          spec={{
+            name: "count",
+            label: "Frames",
+            kind: "figure",
+            span: 1,
+            placeholder: String(Math.min(machine.slots, weighed.length)),
+          }}
+          value={count}
+          onChange={(v) => setCount(String(v))}
+        />
+        <button type="button" className="do min-h-12" data-quiet={placed ? "" : undefined} onClick={arrange}>
+          Arrange the load
+        </button>
+        <p className="text-ink-2">
+          {weighed.length} frames wait in batch {floor.batch}. {ORIENTATION[machine.kind]}
+        </p>
+      </div>
+      <div className="mt-3 grid items-start gap-5 md:grid-cols-[minmax(0,420px)_1fr]">
+        <div className="relative mx-auto aspect-square w-full max-w-[420px]">
+          <svg viewBox={`0 0 ${SIZE} ${SIZE}`} className="absolute inset-0 size-full" aria-hidden>
+            <circle
+              cx={CENTRE}
+              cy={CENTRE}
+              r={200}
+              fill="var(--niche)"
+              stroke="var(--timber)"
+              strokeWidth={6}
+            />
+            <circle cx={CENTRE} cy={CENTRE} r={14} fill="var(--timber)" />
+            {slots.map((_, i) => {
+              const [a, b] = [place(i, 40), place(i, 190)];
+              // biome-ignore lint/suspicious/noArrayIndexKey: slots stand where they are.
+              return <line key={i} x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="var(--rule)" />;
+            })}
+            {loaded > 0 && u.kgM > 0.0005 && (
+              <g
+                data-testid="imbalance-arrow"
+                transform={`rotate(${(-u.angle * 180) / Math.PI} ${CENTRE} ${CENTRE})`}
+                style={{ color: `var(--${TONE[verdict]})` }}
+              >
+                <line
+                  x1={CENTRE}
+                  y1={CENTRE}
+                  x2={CENTRE + Math.max(10, arrow)}
+                  y2={CENTRE}
+                  stroke="currentColor"
+                  strokeWidth={7}
+                />
+                <path
+                  d={`M${CENTRE + Math.max(10, arrow) + 16},${CENTRE} l-18,-11 v22 z`}
+                  fill="currentColor"
+                />
+              </g>
+            )}
+          </svg>
+          {slots.map((id, i) => {
+            const p = place(i, 158);
+            const f = id ? byId.get(id) : undefined;
+            return (
+              <button
+                // biome-ignore lint/suspicious/noArrayIndexKey: slots stand where they are.
+                key={i}
+                type="button"
+                draggable={Boolean(f)}
+                onDragStart={(e) => e.dataTransfer.setData("text/plain", String(i))}
+                onDragOver={(e) => e.preventDefault()}
+                onDrop={(e) => {
+                  e.preventDefault();
+                  const from = Number(e.dataTransfer.getData("text/plain"));
+                  if (Number.isInteger(from) && from !== i) swap(from, i);
+                }}
+                onClick={() => press(i)}
+                aria-pressed={held === i}
+                aria-label={`Slot ${i + 1}: ${f ? `frame of super ${f.super}, ${f.kg.toFixed(2)} kg` : "empty"}`}
+                className="absolute grid -translate-x-1/2 -translate-y-1/2 place-items-center rounded-sm border-[1.5px] border-edge font-mono leading-none aria-pressed:outline-4 aria-pressed:outline-water"
+                style={{
+                  left: `${(p.x / SIZE) * 100}%`,
+                  top: `${(p.y / SIZE) * 100}%`,
+                  width: `${(box / SIZE) * 100}%`,
+                  height: `${(box / SIZE) * 100}%`,
+                  fontSize: box > 34 ? 15 : 11,
+                  background: f
+                    ? `color-mix(in srgb, var(--mass-fill) ${Math.round(Math.min(100, Math.max(10, (f.kg / 4) * 100)))}%, var(--shelf))`
+                    : "var(--shelf)",
+                }}
+              >
+                {f ? f.kg.toFixed(1) : ""}
+              </button>
+            );
+          })}
+        </div>
+        <div>
+          <p aria-live="polite">
+            <output
+              aria-label="Balance"
+              data-tone={TONE[verdict]}
+              className="block text-[24px] font-bold"
+              style={{ color: "var(--tone)" }}
+            >
+              {loaded === 0 ? "nothing loaded" : STEADINESS[verdict]}
+            </output>
+            {loaded > 0 && (
+              <>
+                imbalance <b>{u.kgM.toFixed(3)} kg·m</b> of {machine.learntKgM.toFixed(2)} it stands
+                {machine.learntKgM !== machine.allowedKgM && (
+                  <span className="text-ink-2"> (learnt from its runs)</span>
+                )}
+                ; <b>{shakingForceN(u.kgM, rpm).toFixed(0)} N</b> at {rpm} rpm, frames pulled with{" "}
+                {relativeForce(machine.radiusM, rpm).toFixed(0)} times their weight
+              </>
+            )}
+          </p>
+          <label className="mt-2 block text-[15px] font-semibold" htmlFor="rpm">
+            Speed, rpm
+          </label>
+          <input
+            id="rpm"
+            type="range"
+            className="h-12 w-full max-w-80"
+            min={60}
+            max={450}
+            step={10}
+            value={rpm}
+            onChange={(e) => setRpm(Number(e.target.value))}
+          />
+          {heldFrame ? (
+            <div className="mt-2 border-l-[6px] border-water pl-3">
+              <p>
+                Slot {(held ?? 0) + 1}, super {heldFrame.super}: press another slot to change places, or weigh
+                it.
+              </p>
+              <div className="flex flex-wrap items-end gap-3">
+                <ChoiceKeys
+                  label="It lifts"
+                  options={[
+                    { value: "light", label: "light" },
+                    { value: "middle", label: "middle" },
+                    { value: "heavy", label: "heavy" },
+                  ]}
+                  value=""
+                  onChange={(v) => {
+                    const own = floor.frames.find((f) => f.id === heldFrame.id)?.kg ?? heldFrame.kg;
+                    if (v) setWeights({ ...weights, [heldFrame.id]: Number((own * LIFT[v]).toFixed(2)) });
+                  }}
+                />
+                <Field
+                  spec={{ name: "frameKg", label: "or weighs", unit: "kg", kind: "figure", span: 1 }}
+                  value={String(heldFrame.kg)}
+                  onChange={(v) => {
+                    const kg = Number(String(v).replace(",", "."));
+                    if (kg >= 0 && kg <= 15) setWeights({ ...weights, [heldFrame.id]: kg });
+                  }}
+                />
+              </div>
+            </div>
+          ) : (
+            <p className="mt-2 text-[15px] text-ink-2">
+              Pull a frame to another slot, or press one and then the other. Press one to give it its weight.
+            </p>
+          )}
+          <div className="mt-3 flex flex-wrap items-end gap-4 border-t border-rule pt-3">
+            <Field
+              spec={{ name: "honeyC", label: "Honey at", unit: "°C", kind: "figure", span: 1 }}
+              value={honeyC}
+              onChange={(v) => setHoneyC(String(v))}
+            />
+            <label className="flex min-h-12 items-center gap-3">
+              <input
+                type="checkbox"
+                className="size-6"
+                checked={tender}
+                onChange={(e) => setTender(e.target.checked)}
+              />
+              New, unwired or cold comb: slower
+            </label>
+          </div>
+          <p className="mt-2">
+            Programme: <b>{minutes} min</b>, {programme(machine.kind, minutes, tender).length - 1} steps
+            {machine.learntFrom > 0 && (
+              <span className="text-ink-2">, learnt from {machine.learntFrom} runs</span>
+            )}
+            {machine.tooCold && (
+              <b className="text-heat"> The honey is too cold to spin well: warm it first.</b>
+            )}
+          </p>
+          <div className="mt-3 flex flex-wrap items-center gap-4">
+            <button
+              type="button"
+              className="do min-h-14"
+              data-stop={verdict === "walks" ? "" : undefined}
+              aria-disabled={standing.step === "sending" || loaded === 0}
+              onClick={async () => {
+                if (loaded === 0) return;
+                const answer = await submit({
+                  machine: machine.name,
+                  batch: floor.batch,
+                  minutes,
+                  tender,
+                  honeyC,
+                  waterPct: Number(floor.waterPct.toFixed(1)),
+                  slots: slots.map((id) => {
+                    const f = id ? byId.get(id) : undefined;
+                    return f ? { super: f.super, kg: f.kg } : null;
+                  }),
+                });
+                if (answer) setPlaced(null);
+              }}
+            >
+              Start this run
+            </button>
+            <SaysStanding standing={standing} />
+          </div>
+        </div>
+      </div>
+    </section>
+  );
+}

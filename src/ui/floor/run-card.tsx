@@ -1,0 +1,184 @@
+"use client";
+
+import { useEffect, useRef, useState } from "react";
+import type { LiveRun } from "@/house/views/floor";
+import { SaysStanding } from "../fields/standing";
+import { useCommand } from "../fields/use-command";
+
+type Mark = "clean" | "again" | "burst" | "brood";
+const NEXT: Record<Mark, Mark> = { clean: "again", again: "burst", burst: "brood", brood: "clean" };
+const MARK_WORD: Record<Mark, string> = {
+  clean: "clean",
+  again: "heavy on one side: again",
+  burst: "burst: comb lost",
+  brood: "brood: out",
+};
+
+/** Two short tones; a tablet that was never touched stays silent, the title tells all the same. */
+function sound(): void {
+  try {
+    const audio = new AudioContext();
+    for (const [at, hertz] of [
+      [0, 880],
+      [0.25, 1175],
+    ] as const) {
+      const tone = audio.createOscillator();
+      tone.frequency.value = hertz;
+      tone.connect(audio.destination);
+      tone.start(audio.currentTime + at);
+      tone.stop(audio.currentTime + at + 0.2);
+    }
+    setTimeout(() => void audio.close(), 1000);
+  } catch {
+    // No sound here.
+  }
+}
+
+const clock = (minutes: number): string => {
+  const s = Math.max(0, Math.round(minutes * 60));
+  return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, "0")}`;
+};
+
+/** One turning machine: where its programme stands, what is due, and how its frames came out. */
+export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
+  // The house's clock counts, not the tablet's: every tablet shows the same.
+  const offset = useRef<number | null>(null);
+  const [minute, setMinute] = useState((nowMs - run.startedMs) / 60_000);
+  const [marks, setMarks] = useState<Readonly<Record<number, Mark>>>({});
+  const [shaky, setShaky] = useState(false);
+  const { standing, submit } = useCommand("end-run");
+  useEffect(() => {
+    offset.current ??= nowMs - Date.now();
+    const tick = () => setMinute((Date.now() + (offset.current ?? 0) - run.startedMs) / 60_000);
+    const beat = setInterval(tick, 500);
+    tick();
+    return () => clearInterval(beat);
+  }, [nowMs, run.startedMs]);
+
+  const step = run.steps.reduce((now, s, i) => (s.atMin <= minute ? i : now), 0);
+  const current = run.steps[step];
+  const next = run.steps[step + 1];
+  const due = current?.call === true;
+  const over = minute >= run.minutes;
+  const called = useRef(-1);
+  useEffect(() => {
+    if (!due || called.current === step) return;
+    called.current = step;
+    sound();
+  }, [due, step]);
+  useEffect(() => {
+    if (!due || !current) return;
+    const before = document.title;
+    document.title = `${over ? "Done" : "Now"}: ${run.machine}, ${current.what}`;
+    return () => {
+      document.title = before;
+    };
+  }, [due, over, current, run.machine]);
+
+  return (
+    <section className="panel mb-3" aria-label={`Run ${run.number}, ${run.machine}`}>
+      <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
+        <h2 className="text-[19px]">
+          Run {run.number}, {run.machine}
+        </h2>
+        <span className="text-ink-2">
+          batch {run.batch}, about {run.expectedKg.toFixed(1)} kg to come
+        </span>
+        <output aria-label="Time left" className="ml-auto font-mono text-[28px] font-bold">
+          {over ? "0:00" : clock(run.minutes - minute)}
+        </output>
+      </div>
+      <p
+        data-tone={due ? "stop" : "go"}
+        className="my-2 border-l-[6px] px-3 py-1 text-[20px] font-bold"
+        style={{ borderLeftColor: "var(--tone)", color: "var(--tone)" }}
+        aria-live="assertive"
+      >
+        {current?.what}
+        {current && current.speedPct > 0 && <span className="font-normal">, {current.speedPct} % speed</span>}
+        {next && !over && (
+          <span className="block text-[15px] font-normal text-ink-2">
+            in {clock(next.atMin - minute)}: {next.what}
+          </span>
+        )}
+      </p>
+      <ol className="flex gap-1" aria-label="The programme">
+        {run.steps.slice(0, -1).map((s, i) => {
+          const end = run.steps[i + 1]?.atMin ?? run.minutes;
+          return (
+            <li
+              key={s.atMin}
+              className="relative h-12 border border-edge"
+              style={{ width: `${((end - s.atMin) / run.minutes) * 100}%` }}
+              title={s.what}
+            >
+              <span className="absolute inset-x-0 bottom-0 bg-go-fill" style={{ height: `${s.speedPct}%` }} />
+              <span
+                className="absolute inset-y-0 left-0 border-r-2 border-ink bg-black/10"
+                style={{ width: `${Math.max(0, Math.min(1, (minute - s.atMin) / (end - s.atMin))) * 100}%` }}
+              />
+              <span className="sr-only">
+                {s.what} at minute {s.atMin.toFixed(1)}
+              </span>
+            </li>
+          );
+        })}
+      </ol>
+      <div className="mt-3">
+        <p className="mb-1 text-[15px] font-semibold">How each frame came out (press to change)</p>
+        <div className="flex flex-wrap gap-1.5">
+          {run.slots.map((f, i) => {
+            if (!f) return null;
+            const mark = marks[i] ?? "clean";
+            return (
+              <button
+                // biome-ignore lint/suspicious/noArrayIndexKey: slots stand where they are.
+                key={i}
+                type="button"
+                data-tone={mark === "clean" ? "go" : mark === "again" ? "mass" : "stop"}
+                className="min-h-12 rounded border-[1.5px] px-2 text-[14px] leading-tight"
+                style={{ borderColor: "var(--tone)", color: mark === "clean" ? "var(--ink)" : "var(--tone)" }}
+                aria-label={`Slot ${i + 1}, super ${f.super}: ${MARK_WORD[mark]}`}
+                onClick={() => setMarks({ ...marks, [i]: NEXT[mark] })}
+              >
+                <b>{i + 1}</b> {mark === "clean" ? "clean" : MARK_WORD[mark]}
+              </button>
+            );
+          })}
+        </div>
+      </div>
+      <p className="mt-3 border-l-[6px] border-stop bg-stop-fill px-3 py-1.5 text-[15px]">
+        <b>Take care: </b>speed to zero, wait for standstill, then open. Hair, sleeves, straps and hands away
+        from the drum.
+      </p>
+      <div className="mt-3 flex flex-wrap items-center gap-4">
+        <label className="flex min-h-12 items-center gap-3">
+          <input
+            type="checkbox"
+            className="size-6"
+            checked={shaky}
+            onChange={(e) => setShaky(e.target.checked)}
+          />
+          It shook
+        </label>
+        <button
+          type="button"
+          className="do min-h-14"
+          data-quiet={over ? undefined : ""}
+          onClick={() =>
+            void submit({
+              run: run.id,
+              shaky,
+              marks: Object.entries(marks).flatMap(([i, mark]) =>
+                mark === "clean" ? [] : [{ slot: Number(i) + 1, mark }],
+              ),
+            })
+          }
+        >
+          {over ? "Standing still: end the run" : "End the run early"}
+        </button>
+        <SaysStanding standing={standing} />
+      </div>
+    </section>
+  );
+}
