@@ -104,12 +104,16 @@ export const swapPail = defineCommand({
     let vessel = input.pail ? await oneVessel(work.tx, "pail", input.pail) : undefined;
     if (vessel && (await taken(vessel.id)))
       refuse("pail-full", `Pail ${vessel.tag} still holds honey: take an empty one.`, "pail");
-    if (!vessel)
-      for (const next of await vessels(work.tx, "pail"))
-        if (next.id !== under?.vessel_id && !(await taken(next.id))) {
+    if (!vessel) {
+      // On from the one that stands there, round to the beginning.
+      const all = await vessels(work.tx, "pail");
+      const at = all.findIndex((p) => p.id === under?.vessel_id);
+      for (const next of [...all.slice(at + 1), ...all.slice(0, Math.max(0, at))])
+        if (!(await taken(next.id))) {
           vessel = next;
           break;
         }
+    }
     if (!vessel) refuse("no-pail", "No empty pail is left: set more up, or empty one.", "pail");
     await work.state("gate_pail", { batch_id: batch.id, vessel_id: vessel.id, at: work.at });
     await work.restOn([batch, vessel], `pail ${vessel.tag} stands under the gate`);

@@ -81,6 +81,120 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
           <Printer size={18} aria-hidden /> Print
         </button>
       </div>
+      <div className="mb-3 border-b border-rule pb-3" aria-live="polite">
+        {answer.step === "working" && (
+          <p className="print:hidden">
+            Simulating a thousand days{" "}
+            <progress
+              aria-label="Days simulated"
+              className="mx-2 h-3 w-40 align-middle"
+              max={1}
+              value={answer.part}
+            />
+            <button
+              type="button"
+              className="min-h-12 px-2 font-semibold underline underline-offset-4"
+              onClick={stop}
+            >
+              Stop
+            </button>
+          </p>
+        )}
+        {answer.step === "wrong" && <p className="font-semibold text-stop">{answer.why}</p>}
+        {!plan && <p className="text-ink-2">A plan needs boxes to spin, a machine and somebody to uncap.</p>}
+        {forecast && (
+          <>
+            <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
+              <p>
+                Done by{" "}
+                <output
+                  aria-label="Finish"
+                  className={`text-[24px] font-bold ${Number.isFinite(forecast.finishMin.p50) ? "text-go" : "text-stop"}`}
+                >
+                  {at(forecast.finishMin.p50)}
+                </output>{" "}
+                <span className="text-ink-2">
+                  ({at(forecast.finishMin.p10)} to {at(forecast.finishMin.p90)}, 80 %)
+                </span>
+              </p>
+              <p>
+                <b className="text-stop">{forecast.bottleneck}</b> holds the day up,{" "}
+                {Math.round(
+                  (forecast.stations.find((x) => x.station === forecast.bottleneck)?.utilisation ?? 0) * 100,
+                )}{" "}
+                % busy
+              </p>
+              {forecast.pails && (
+                <p>
+                  <b className="text-mass">{forecast.pails.p50} pails</b> and lids
+                  {forecast.pails.p90 > forecast.pails.p50 && ` (up to ${forecast.pails.p90})`},{" "}
+                  {forecast.meshChanges} mesh changes
+                </p>
+              )}
+              <p>break best around {at(forecast.breakAtMin)}: most frames wait then</p>
+              {forecast.unfinished > 0 && (
+                <p className="font-semibold text-stop">
+                  The shifts end too early in {Math.round((forecast.unfinished / forecast.replicates) * 100)}{" "}
+                  % of days.
+                </p>
+              )}
+            </div>
+            <div className="my-3">
+              <DayBoard
+                forecast={forecast}
+                startMin={startMin}
+                breaks={plan?.breaks ?? []}
+                nowMin={fromNow ? 0 : floor.done.firstMs ? nowOfDay - startMin : null}
+              />
+            </div>
+            <div className="grid gap-4 md:grid-cols-2">
+              <div>
+                <h3 className="font-bold">How busy each is</h3>
+                <dl className="grid grid-cols-[auto_1fr_48px] items-center gap-x-3 gap-y-1">
+                  {forecast.stations.map((x) => (
+                    <div key={x.station} className="contents">
+                      <dt>{x.station}</dt>
+                      <dd className="h-3 rounded-sm border border-edge" aria-hidden>
+                        <span
+                          className="block h-full"
+                          style={{
+                            width: `${Math.min(100, x.utilisation * 100)}%`,
+                            background: x.station === forecast.bottleneck ? "var(--stop)" : "var(--go)",
+                          }}
+                        />
+                      </dd>
+                      <dd className="text-right font-mono text-[15px]">
+                        {Math.round(x.utilisation * 100)} %
+                      </dd>
+                    </div>
+                  ))}
+                </dl>
+              </div>
+              <div>
+                <h3 className="font-bold">What would help</h3>
+                {answer.step === "known" && answer.advice === null && <p className="text-ink-2">Trying…</p>}
+                {answer.step === "known" && answer.advice && (
+                  <ol aria-label="What would help">
+                    {answer.advice.slice(0, 6).map((a) => (
+                      <li key={a.what} className="flex justify-between gap-4 border-b border-rule py-1">
+                        <span>{a.what}</span>
+                        <b className="whitespace-nowrap">
+                          {Number.isFinite(forecast.finishMin.p50)
+                            ? `${lasts(a.savesMin)} sooner`
+                            : `done by ${at(a.finishMin)}`}
+                        </b>
+                      </li>
+                    ))}
+                    {answer.advice.length === 0 && (
+                      <li className="text-ink-2">Nothing on the list saves five minutes.</li>
+                    )}
+                  </ol>
+                )}
+              </div>
+            </div>
+          </>
+        )}
+      </div>
       <div className="print:hidden">
         <div className="flex flex-wrap items-start gap-4">
           <Field
@@ -222,120 +336,6 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
           />
           From now on, with what is left
         </label>
-      </div>
-      <div className="mt-2 border-t border-rule pt-3" aria-live="polite">
-        {answer.step === "working" && (
-          <p className="print:hidden">
-            Simulating a thousand days{" "}
-            <progress
-              aria-label="Days simulated"
-              className="mx-2 h-3 w-40 align-middle"
-              max={1}
-              value={answer.part}
-            />
-            <button
-              type="button"
-              className="min-h-12 px-2 font-semibold underline underline-offset-4"
-              onClick={stop}
-            >
-              Stop
-            </button>
-          </p>
-        )}
-        {answer.step === "wrong" && <p className="font-semibold text-stop">{answer.why}</p>}
-        {!plan && <p className="text-ink-2">A plan needs boxes to spin, a machine and somebody to uncap.</p>}
-        {forecast && (
-          <>
-            <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
-              <p>
-                Done by{" "}
-                <output
-                  aria-label="Finish"
-                  className={`text-[24px] font-bold ${Number.isFinite(forecast.finishMin.p50) ? "text-go" : "text-stop"}`}
-                >
-                  {at(forecast.finishMin.p50)}
-                </output>{" "}
-                <span className="text-ink-2">
-                  ({at(forecast.finishMin.p10)} to {at(forecast.finishMin.p90)}, 80 %)
-                </span>
-              </p>
-              <p>
-                <b className="text-stop">{forecast.bottleneck}</b> holds the day up,{" "}
-                {Math.round(
-                  (forecast.stations.find((x) => x.station === forecast.bottleneck)?.utilisation ?? 0) * 100,
-                )}{" "}
-                % busy
-              </p>
-              {forecast.pails && (
-                <p>
-                  <b className="text-mass">{forecast.pails.p50} pails</b> and lids
-                  {forecast.pails.p90 > forecast.pails.p50 && ` (up to ${forecast.pails.p90})`},{" "}
-                  {forecast.meshChanges} mesh changes
-                </p>
-              )}
-              <p>break best around {at(forecast.breakAtMin)}: most frames wait then</p>
-              {forecast.unfinished > 0 && (
-                <p className="font-semibold text-stop">
-                  The shifts end too early in {Math.round((forecast.unfinished / forecast.replicates) * 100)}{" "}
-                  % of days.
-                </p>
-              )}
-            </div>
-            <div className="my-3">
-              <DayBoard
-                forecast={forecast}
-                startMin={startMin}
-                breaks={plan?.breaks ?? []}
-                nowMin={fromNow ? 0 : floor.done.firstMs ? nowOfDay - startMin : null}
-              />
-            </div>
-            <div className="grid gap-4 md:grid-cols-2">
-              <div>
-                <h3 className="font-bold">How busy each is</h3>
-                <dl className="grid grid-cols-[auto_1fr_48px] items-center gap-x-3 gap-y-1">
-                  {forecast.stations.map((x) => (
-                    <div key={x.station} className="contents">
-                      <dt>{x.station}</dt>
-                      <dd className="h-3 rounded-sm border border-edge" aria-hidden>
-                        <span
-                          className="block h-full"
-                          style={{
-                            width: `${Math.min(100, x.utilisation * 100)}%`,
-                            background: x.station === forecast.bottleneck ? "var(--stop)" : "var(--go)",
-                          }}
-                        />
-                      </dd>
-                      <dd className="text-right font-mono text-[15px]">
-                        {Math.round(x.utilisation * 100)} %
-                      </dd>
-                    </div>
-                  ))}
-                </dl>
-              </div>
-              <div>
-                <h3 className="font-bold">What would help</h3>
-                {answer.step === "known" && answer.advice === null && <p className="text-ink-2">Trying…</p>}
-                {answer.step === "known" && answer.advice && (
-                  <ol aria-label="What would help">
-                    {answer.advice.slice(0, 6).map((a) => (
-                      <li key={a.what} className="flex justify-between gap-4 border-b border-rule py-1">
-                        <span>{a.what}</span>
-                        <b className="whitespace-nowrap">
-                          {Number.isFinite(forecast.finishMin.p50)
-                            ? `${lasts(a.savesMin)} sooner`
-                            : `done by ${at(a.finishMin)}`}
-                        </b>
-                      </li>
-                    ))}
-                    {answer.advice.length === 0 && (
-                      <li className="text-ink-2">Nothing on the list saves five minutes.</li>
-                    )}
-                  </ol>
-                )}
-              </div>
-            </div>
-          </>
-        )}
       </div>
       <div className="mt-4 flex flex-wrap items-center gap-4 print:hidden">
         <button

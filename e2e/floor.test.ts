@@ -1,0 +1,181 @@
+import type { Page } from "@playwright/test";
+import { expect, ready, type ServedHouse, test } from "./house";
+
+/** A command by the open interface, as another program would send it. */
+async function act(page: Page, house: ServedHouse, name: string, data: object): Promise<void> {
+  const response = await page.request.post(`${house.url}/api/v1/commands/${name}`, {
+    data,
+    headers: {
+      "idempotency-key": `e2e-${name}-${JSON.stringify(data).length}-${Date.now()}`,
+      "aumbry-who": "Ines",
+    },
+  });
+  expect(await response.json()).toHaveProperty("say");
+}
+
+const toMinutes = (clock: string | null): number => {
+  const [h = 0, m = 0] = (clock ?? "").split(":").map(Number);
+  return h * 60 + m;
+};
+/** From one clock time to a later one, over midnight too. */
+const between = (from: number, to: number): number => (to - from + 1440) % 1440;
+
+test("plan a day, see what holds it up, add a person and see the finish move, typing meanwhile", async ({
+  ines: page,
+  demoHouse,
+}) => {
+  // Everything that waits is ready, and two forks are the slowest thing on the floor.
+  await act(page, demoHouse, "add-to-batch", { batch: 5, supers: "21-26" });
+  await page.goto(`${demoHouse.url}/spin?do=day`);
+  await ready(page);
+  const plan = page.getByRole("region", { name: "The day's plan" });
+  await plan.getByLabel("The tool, place 1").selectOption("fork");
+  const finish = plan.getByRole("status", { name: "Finish" });
+  await expect(plan).toContainText(/Odile, fork|Tomasz, fork/);
+  await expect(plan).toContainText(/holds the day up, \d+ % busy/);
+  await expect(plan).toContainText(/\d+ pails and lids/);
+  await expect(plan.getByRole("list", { name: "What would help" })).toContainText("sooner");
+  await expect(plan.getByRole("img", { name: /Odile, fork/ })).toBeVisible();
+  const [before, start] = [
+    toMinutes(await finish.textContent()),
+    toMinutes(new Date().toISOString().slice(11, 16)),
+  ];
+  await plan.getByRole("button", { name: "One more pair of hands" }).click();
+  // While a thousand days run in the worker, the line goes on answering.
+  await page.getByPlaceholder("type or scan").fill("t18 6");
+  await expect(page.locator("#line-says")).toContainText("Super 18 weighed back");
+  await page.getByPlaceholder("type or scan").fill("");
+  await expect(plan.getByLabel("Who uncaps, place 3")).toBeVisible();
+  await expect
+    .poll(async () => between(start, toMinutes(await finish.textContent())))
+    .toBeLessThan(between(start, before));
+  await plan.getByRole("button", { name: "Keep this plan" }).click();
+  await expect(plan).toContainText("The day is planned: from");
+  await page.emulateMedia({ media: "print" });
+  await expect(plan.getByRole("button", { name: "Keep this plan" })).toBeHidden();
+  await expect(plan.getByRole("img", { name: /The day's plan/ })).toBeVisible();
+});
+
+test("arrange nine uneven frames, move two, and see the arrow", async ({ ines: page, demoHouse }) => {
+  await act(page, demoHouse, "add-machine", { name: "Nine", slots: 9 });
+  await page.goto(`${demoHouse.url}/spin?do=load`);
+  await ready(page);
+  const load = page.getByRole("region", { name: "Next load" });
+  await load.getByLabel("Machine").selectOption("Nine");
+  await load.getByLabel("Frames").fill("9");
+  await load.getByRole("button", { name: "Arrange the load" }).click();
+  const slot = (n: number) => load.getByRole("button", { name: new RegExp(`^Slot ${n}:`) });
+  const balance = load.getByRole("status", { name: "Balance" });
+  // Uneven by hand: one heavy, one light.
+  for (const [n, lift] of [
+    [1, "heavy"],
+    [4, "light"],
+    [6, "heavy"],
+  ] as const) {
+    await slot(n).click();
+    await load.getByRole("button", { name: lift, exact: true }).click();
+    await slot(n).click();
+  }
+  const uneven = Number(/imbalance ([\d.]+)/.exec((await load.textContent()) ?? "")?.[1]);
+  await load.getByRole("button", { name: "Arrange the load" }).click();
+  await expect(balance).toHaveText("stands still");
+  const still = Number(/imbalance ([\d.]+)/.exec((await load.textContent()) ?? "")?.[1]);
+  expect(still).toBeLessThan(uneven);
+  const heavy = await load.getByRole("button", { name: /^Slot \d+: frame/ }).evaluateAll((all) =>
+    all
+      .map((b) => ({
+        n: Number(/Slot (\d+)/.exec(b.getAttribute("aria-label") ?? "")?.[1]),
+        kg: Number(/([\d.]+) kg/.exec(b.getAttribute("aria-label") ?? "")?.[1]),
+      }))
+      .sort((a, b) => b.kg - a.kg),
+  );
+  const [most, least] = [heavy[0], heavy.at(-1)];
+  await slot(most?.n ?? 1).dragTo(slot(least?.n ?? 2));
+  await expect(slot(least?.n ?? 2)).toHaveAccessibleName(new RegExp(`${most?.kg.toFixed(2)} kg`));
+  const moved = Number(/imbalance ([\d.]+)/.exec((await load.textContent()) ?? "")?.[1]);
+  expect(moved).toBeGreaterThan(still);
+  await expect(load.getByTestId("imbalance-arrow")).toHaveAttribute("transform", /rotate/);
+  await expect(load).toContainText(/[1-9]\d* N at 280 rpm/);
+});
+
+test("a tangential run with both turns on a fast clock, seen on a second tablet, and a pail swapped", async ({
+  ines: page,
+  demoHouse,
+  browser,
+}) => {
+  const second = await browser.newPage();
+  await second.goto(`${demoHouse.url}/spin`);
+  await ready(second);
+  await page.clock.install();
+  await page.goto(`${demoHouse.url}/spin?do=load`);
+  await ready(page);
+  const load = page.getByRole("region", { name: "Next load" });
+  await load.getByLabel("Machine").selectOption("Four");
+  await load.getByRole("button", { name: "Arrange the load" }).click();
+  await load.getByRole("button", { name: "Start this run" }).click();
+  const run = page.getByRole("region", { name: /Run 4, Four/ });
+  await expect(run).toContainText("side one, slowly: only half out");
+  await expect(second.getByRole("region", { name: /Run 4, Four/ })).toContainText("side one");
+  const minutes =
+    Number(/^(\d+):/.exec((await run.getByRole("status", { name: "Time left" }).textContent()) ?? "")?.[1]) +
+    1;
+  await page.clock.fastForward(minutes * 0.27 * 60_000);
+  await expect(run).toContainText("stop, wait for standstill, turn the frames");
+  await expect(page).toHaveTitle(/Now: Four, stop, wait for standstill, turn the frames/);
+  await page.clock.fastForward(minutes * 0.4 * 60_000);
+  await expect(run).toContainText("stop, wait for standstill, turn back");
+  await page.reload();
+  await expect(run).toContainText(/turn back|finish side one|side one/);
+  await page.clock.fastForward(minutes * 60_000);
+  await expect(run).toContainText("speed to zero, wait for standstill, then open");
+  await run.getByRole("button", { name: /^Slot 2, super/ }).click();
+  await run.getByRole("button", { name: "Standing still: end the run" }).click();
+  await expect(run).toHaveCount(0);
+  await expect(second.getByRole("complementary", { name: "The tape" })).toContainText(
+    "Run 4 in Four done: 1 to uncap again.",
+  );
+
+  const gate = page.getByRole("region", { name: "Under the gate" });
+  await expect(gate).toContainText("Pail 27 under the gate");
+  await gate.getByRole("button", { name: "Swap the pail" }).click();
+  await expect(gate).toContainText("Pail 28 under the gate");
+  await expect(second.getByRole("region", { name: "Under the gate" })).toContainText(
+    "Pail 28 under the gate",
+  );
+  await second.close();
+});
+
+test("the floor is opened before a run; a batch with much unexplained asks for a reason", async ({
+  ines: page,
+  demoHouse,
+}) => {
+  await page.goto(`${demoHouse.url}/spin?do=closing`);
+  await ready(page);
+  const closing = page.getByRole("form", { name: "Closing check" });
+  await closing.getByRole("checkbox").first().check();
+  await closing.getByRole("button", { name: "Closing check done" }).click();
+  await expect(closing).toContainText("Not ticked: pails and bins covered");
+  for (const box of await closing.getByRole("checkbox").all()) await box.check();
+  await closing.getByRole("button", { name: "Closing check done" }).click();
+  await expect(page.getByRole("complementary", { name: "The tape" })).toContainText("the floor is shut");
+  await page.goto(`${demoHouse.url}/spin?do=load`);
+  await ready(page);
+  await page.getByRole("button", { name: "Arrange the load" }).click();
+  await page.getByRole("button", { name: "Start this run" }).click();
+  await expect(page.getByRole("region", { name: "Next load" })).toContainText(
+    "The opening check is not done today",
+  );
+  const opening = page.getByRole("form", { name: "Opening check" });
+  for (const box of await opening.getByRole("checkbox").all()) await box.check();
+  await opening.getByRole("button", { name: "Opening check done" }).click();
+  await expect(opening).toHaveCount(0);
+
+  await page.goto(`${demoHouse.url}/spin?do=close`);
+  await ready(page);
+  const close = page.getByRole("form", { name: "Close the batch" });
+  await close.getByRole("button", { name: "Close the batch" }).click();
+  await expect(close).toContainText(/are unexplained: say why before it is closed/);
+  await close.getByLabel("Reason for what is unexplained").fill("drum not scraped");
+  await close.getByRole("button", { name: "Close the batch" }).click();
+  await expect(page.getByRole("main")).toContainText("Batch 5 closed");
+});
