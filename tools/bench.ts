@@ -4,7 +4,9 @@
  */
 import { randomUUID } from "node:crypto";
 import { performance } from "node:perf_hooks";
+import { simulateDay, USUAL } from "@/core/dayplan";
 import { climateOf, dryingForecast, dryingRate, soundClimate } from "@/core/drying";
+import { arrangeLoad } from "@/core/extraction";
 import { mix } from "@/core/ledger";
 import { closeDatabase, database } from "@/db";
 import { movementsOf, reachInDatabase } from "@/house/records/fills";
@@ -107,7 +109,7 @@ const pull = (tag: string) =>
 await timed(20, (i) => pull(supers[i] as string));
 report("command round trip (pull, over HTTP)", await timed(200, (i) => pull(supers[i + 20] as string)), 40);
 
-console.log("· forecasting 40 stacks, bringing in 10,000 supers");
+console.log("· forecasting 40 stacks, simulating days, arranging loads, bringing in 10,000 supers");
 const MINUTE = 60_000;
 const climateRows = Array.from({ length: 10_000 }, (_, i) => ({
   atMs: i * MINUTE,
@@ -131,6 +133,36 @@ const forecasts = async (turn: number) => {
 };
 await timed(5, forecasts);
 report("forecast of 40 stacks over 10,000 climate rows", await timed(20, forecasts), 100);
+const day = {
+  ...USUAL,
+  breaks: [{ fromMin: 240, toMin: 285 }],
+  boxes: Array.from({ length: 120 }, (_, i) => ({
+    id: String(i),
+    frames: 9,
+    kg: 18.6,
+    releaseMin: 0,
+    slotsPerFrame: 1,
+  })),
+  uncappers: ["a", "b"].map((name) => ({ name, minPerFrame: 0.45, cv: 0.3, fromMin: 0, toMin: 900 })),
+  extractors: [20, 30].map((slots) => ({ name: String(slots), slots, runMin: 15, cv: 0.1 })),
+  tenders: 2,
+};
+const days = async (seed: number) => simulateDay(day, { seed, replicates: 1000 });
+await timed(1, days);
+report("day simulated 1,000 times, 120 boxes", await timed(8, days), 1000);
+const frames = (seed: number) =>
+  Array.from({ length: 30 }, (_, i) => ({ id: String(i), massKg: 1.4 + ((i * 37 + seed * 11) % 23) / 10 }));
+const thirty = {
+  kind: "radial" as const,
+  slots: 30,
+  radiusM: 0.35,
+  drumDiameterM: 0.9,
+  clearanceM: 0.15,
+  allowedKgM: 0.3,
+};
+const arranging = async (seed: number) => arrangeLoad(frames(seed), thirty);
+await timed(5, arranging);
+report("arranging 30 frames", await timed(40, arranging), 50);
 const csvOf = (turn: number) =>
   `tag,depth,frames,empty (kg)\n${Array.from({ length: 10_000 }, (_, i) => `N${turn}X${i},medium,10,5.2`).join("\n")}\n`;
 report(

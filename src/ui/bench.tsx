@@ -20,25 +20,37 @@ export function Lead({ title, children }: { title: string; children?: ReactNode 
 export function Doings({
   bay,
   list,
+  rest = [],
   open,
 }: {
   bay: string;
   list: readonly Doing[];
+  /** What is done seldom, folded away. */
+  rest?: readonly Doing[];
   open: string | undefined;
 }) {
+  const link = (d: Doing) => (
+    <Link
+      key={d.id}
+      className="do"
+      data-quiet=""
+      href={open === d.id ? bay : `${bay}?do=${d.id}`}
+      aria-current={open === d.id ? "true" : undefined}
+    >
+      {d.label}
+    </Link>
+  );
   return (
     <fieldset className="my-3 flex flex-wrap gap-2.5" aria-label="What can be done here">
-      {list.map((d) => (
-        <Link
-          key={d.id}
-          className="do"
-          data-quiet=""
-          href={open === d.id ? bay : `${bay}?do=${d.id}`}
-          aria-current={open === d.id ? "true" : undefined}
-        >
-          {d.label}
-        </Link>
-      ))}
+      {list.map(link)}
+      {rest.length > 0 && (
+        <details open={rest.some((d) => d.id === open)}>
+          <summary className="do cursor-pointer list-none" data-quiet="">
+            More to do
+          </summary>
+          <div className="mt-2.5 flex flex-wrap gap-2.5">{rest.map(link)}</div>
+        </details>
+      )}
     </fieldset>
   );
 }

@@ -3,11 +3,14 @@ import Link from "next/link";
 import { houseDatabase } from "@/house/door";
 import { dayAccount } from "@/house/views/day";
 import { decisions } from "@/house/views/decisions";
+import { floorView } from "@/house/views/floor";
+import { dayOutlook } from "@/house/views/outlook";
 import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { AccountBar } from "@/ui/figures/account-bar";
 import { DayBars } from "@/ui/figures/day-bars";
 import { Figure } from "@/ui/figures/figure";
+import { RecordTable } from "@/ui/record";
 import { houseAsItStands } from "../read";
 
 export const metadata: Metadata = { title: "Today" };
@@ -16,6 +19,8 @@ export default async function Today() {
   const s = await houseAsItStands();
   const list = decisions(s);
   const day = await dayAccount(houseDatabase(), s);
+  const floor = await floorView(houseDatabase(), s);
+  const outlook = dayOutlook(floor);
   return (
     <>
       <Lead title="Today">
@@ -41,6 +46,44 @@ export default async function Today() {
         <Panel title="Today's kilograms">
           <DayBars rows={day} />
         </Panel>
+        {outlook && (
+          <Panel title="Plan against the day">
+            <p>
+              {outlook.finish ? (
+                <>
+                  At this pace done by <b className="text-[20px] text-go">{outlook.finish}</b>
+                  <span className="text-ink-2">
+                    {" "}
+                    ({outlook.from} to {outlook.to}, 80 %)
+                  </span>
+                  ; <b>{outlook.bottleneck}</b> holds the day up.
+                </>
+              ) : (
+                <b className="text-stop">The shifts end before the work does.</b>
+              )}{" "}
+              <Link href="/spin?do=day" className="font-semibold">
+                The plan
+              </Link>
+            </p>
+            <RecordTable
+              rows={outlook.stations}
+              keyOf={(r) => r.station}
+              columns={[
+                { head: "Station", cell: (r) => r.station },
+                { head: "By plan by now", figure: true, cell: (r) => r.planned },
+                { head: "Done", figure: true, cell: (r) => r.actual },
+              ]}
+            />
+            {floor.live.map((run) => (
+              <p key={run.id} className="mt-2">
+                <Link href="/spin" className="font-bold">
+                  {run.machine} turns
+                </Link>
+                , run {run.number}, {run.minutes} min from {outlook.clockOf[run.id]}
+              </p>
+            ))}
+          </Panel>
+        )}
         <Panel title="Open batches">
           {s.openBatches.length === 0 && <p className="text-ink-2">No batch is open.</p>}
           {s.openBatches.map((b) => (

@@ -1,10 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { balances } from "@/core/ledger";
+import { clockIn } from "../clock";
 import { allMovements } from "../records/fills";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { asDayPlan } from "../views/day-plan";
 import { floorView } from "../views/floor";
+import { dayOutlook } from "../views/outlook";
 import { snapshot } from "../views/snapshot";
+import { traceView } from "../views/trace";
 
 const OPENING = ["gates", "floor", "bees", "hair", "lid", "current"];
 let house: TestHouse;
@@ -159,5 +162,59 @@ describe("the day's plan", () => {
     expect((await house.refused("plan-day", { ...plan, uncappers: [] })).message).toContain(
       "Somebody must uncap",
     );
+  });
+});
+
+describe("without a machine", () => {
+  it("crushed combs are lost, what stays in them is booked, the rest is the batch's", async () => {
+    const before = (await snapshot(house.db)).openBatches.find((b) => b.number === 1)?.account;
+    expect((await house.refused("crush-combs", { supers: "43", leftKg: 40 })).code).toBe("more-than-there");
+    const { say, entry } = await house.act("crush-combs", { supers: "43", leftKg: 1.1 });
+    expect(say).toBe("Super 43 crushed: combs lost, 10.9 of 12.0 kg came out.");
+    const after = (await snapshot(house.db)).openBatches.find((b) => b.number === 1)?.account;
+    expect(after?.lostGrams).toBe((before?.lostGrams ?? 0) + 1100);
+    await house.act("undo", { entry });
+    expect((await house.act("crush-combs", { supers: "43", way: "pressed" })).say).toContain(
+      "by common practice, not weighed",
+    );
+    expect((await house.refused("crush-combs", { supers: "43" })).code).toBe("weighed-back");
+  });
+
+  it("comb is cut into weighed pieces under a lot of their own, traced to its super", async () => {
+    await house.pull(45, 10);
+    expect(
+      (await house.refused("cut-comb", { super: 45, pieces: 10, pieceG: 250, kg: 2.4 })).message,
+    ).toContain("Over is allowed, under is not.");
+    const { lot, entry } = await house.act<{ lot: string }>("cut-comb", {
+      super: 45,
+      pieces: 10,
+      pieceG: 250,
+      kg: 2.6,
+    });
+    expect((await snapshot(house.db)).waiting.find((w) => w.tag === "45")?.grams).toBe(7400);
+    const view = await traceView(house.db, "lot", lot);
+    expect(JSON.stringify(view.back)).toContain("Super 45");
+    await house.act("undo", { entry });
+    expect((await snapshot(house.db)).waiting.find((w) => w.tag === "45")?.grams).toBe(10_000);
+  });
+});
+
+describe("the day against its plan", () => {
+  it("says when the floor will be done and how it stands, once a plan is kept", async () => {
+    await house.pull(46, 12);
+    await house.act("add-to-batch", { batch: 1, supers: "46" });
+    const s = await snapshot(house.db);
+    const start = clockIn("UTC", new Date(s.now.getTime() - 3_600_000));
+    await house.act("plan-day", {
+      date: s.now.toISOString().slice(0, 10),
+      start,
+      uncappers: [{ who: "Ines", tool: "hot-knife", hours: 14 }],
+      machines: ["Nine"],
+      tenders: 1,
+    });
+    const outlook = dayOutlook(await floor());
+    expect(outlook?.finish).toMatch(/^\d\d:\d\d$/);
+    expect(outlook?.stations.map((x) => x.station)).toEqual(["Uncap", "Spin", "Strain, pails"]);
+    expect(outlook?.stations[1]?.actual).toBe("11 frames");
   });
 });

@@ -5,6 +5,7 @@ import { addCrew } from "./add-crew";
 import { addPails } from "./add-pails";
 import { addSupers } from "./add-supers";
 import { addYard } from "./add-yard";
+import { crushCombs, cutComb } from "./by-hand";
 import { addBins, drainBin, fillBin, weighWax } from "./cappings";
 import { closeBatch } from "./close-batch";
 import { describeYard, noteBloom } from "./describe-yard";
@@ -64,6 +65,8 @@ const ALL = [
   swapPail,
   weighSpunSuper,
   fillPail,
+  crushCombs,
+  cutComb,
   addBins,
   fillBin,
   drainBin,

@@ -87,12 +87,20 @@ export interface FloorView {
     readonly open: boolean;
   };
   readonly bins: readonly { readonly tag: string; readonly kg: string }[];
+  /** Cappings in % of what came in, from batches that had any. */
+  readonly cappingsShare: { readonly pct: number; readonly batches: number } | null;
   readonly residue: readonly { readonly tempC: number; readonly leftPct: number; readonly super: string }[];
   readonly plan: PlanInput | null;
   readonly today: string;
   readonly boxes: readonly (Box & { readonly deep: boolean })[];
   readonly crew: readonly string[];
-  readonly done: { readonly boxes: number; readonly firstMs: number | null };
+  readonly done: {
+    readonly boxes: number;
+    readonly list: readonly (Box & { readonly deep: boolean })[];
+    readonly frames: number;
+    readonly pailGrams: number;
+    readonly firstMs: number | null;
+  };
   readonly nowMs: number;
   readonly zone: string;
 }
@@ -179,6 +187,18 @@ function boxesAhead(s: Snapshot): (Box & { deep: boolean })[] {
   return [...inBatch, ...stacks];
 }
 
+async function cappingsShare(db: Knex): Promise<FloorView["cappingsShare"]> {
+  const { rows } = await db.raw(
+    `select count(*)::int as batches, coalesce(100.0 * sum(cut) / nullif(sum(came), 0), 0)::float8 as pct from (
+       select b.id, sum(m.grams) filter (where m.kind = 'cappings') as cut, sum(m.grams) filter (where m.kind = 'join') as came
+         from live_batch b join movement m on m.from_fill = b.fill_id or m.to_fill = b.fill_id
+        where m.reverses is null and not exists (select 1 from undone u where u.entry_id = m.entry_id)
+          and exists (select 1 from movement c where c.from_fill = b.fill_id and c.kind = 'cappings')
+        group by b.id) x where cut > 0`,
+  );
+  return rows[0].batches > 0 ? rows[0] : null;
+}
+
 export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
   const midnight = DateTime.fromJSDate(s.now, { zone: s.house.zone }).startOf("day").toJSDate();
   const today = dayIn(s.house.zone, s.now);
@@ -249,6 +269,7 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
     gate: batch ? gateOf(s, batch, own, gates.get(batch.id), list[0], frames) : null,
     checks: { opening: said("opening"), closing: said("closing"), open: checks.at(-1)?.kind === "opening" },
     bins: bins.map((b: BinState) => ({ tag: b.tag, kg: formatKgFromG(b.grams) })),
+    cappingsShare: await cappingsShare(db),
     residue: spun.flatMap((c) => {
       const at = residueRuns.get(c.tag);
       const had = c.gross_g - c.empty_g;
@@ -268,6 +289,16 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
     crew: crew as string[],
     done: {
       boxes: spun.length,
+      list: spun.map((c) => ({
+        id: c.tag,
+        frames: c.frames ?? 10,
+        kg: (c.gross_g - c.empty_g) / 1000,
+        releaseMin: 0,
+        slotsPerFrame: 1,
+        deep: c.depth === "deep",
+      })),
+      frames: runs.filter((r) => r.ended_at !== null).reduce((n, r) => n + r.slots.filter(Boolean).length, 0),
+      pailGrams: s.openBatches.reduce((g, b) => g + b.account.outGrams, 0),
       firstMs: runs[0]?.started_at.getTime() ?? null,
     },
     nowMs: s.now.getTime(),

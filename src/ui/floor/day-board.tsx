@@ -20,11 +20,20 @@ export function DayBoard({
 }) {
   const stations = [...new Set(forecast.board.map((b) => b.station))];
   const end = Math.max(60, ...forecast.board.map((b) => b.toMin));
-  const [left, wide, high] = [150, 850, 34];
+  const [left, wide, high] = [180, 820, 34];
   const x = (min: number) => left + (min / end) * wide;
   const step = end > 480 ? 120 : 60;
   const hours = Array.from({ length: Math.floor(end / step) + 1 }, (_, i) => i * step);
-  const height = stations.length * high + 28;
+  const most = Math.max(1, ...forecast.waiting.map((w) => w.frames));
+  const curve = 56;
+  const height = stations.length * high + curve + 28;
+  const top = stations.length * high;
+  const wave = forecast.waiting
+    .map(
+      (w, i) =>
+        `${i === 0 ? "M" : "L"}${x(Math.min(end, w.atMin)).toFixed(1)},${(top + curve - 6 - (w.frames / most) * (curve - 16)).toFixed(1)}`,
+    )
+    .join("");
   return (
     <div className="overflow-x-auto">
       <svg
@@ -89,6 +98,10 @@ export function DayBoard({
               ))}
           </g>
         ))}
+        <text x={left - 8} y={top + curve / 2 + 4} fontSize={14} textAnchor="end" fill="var(--ink-2)">
+          frames waiting, most {Math.round(most)}
+        </text>
+        <path d={wave} fill="none" stroke="var(--mass)" strokeWidth={2} />
         {nowMin !== null && nowMin >= 0 && nowMin <= end && (
           <line x1={x(nowMin)} x2={x(nowMin)} y1={0} y2={height - 22} stroke="var(--ink)" strokeWidth={2} />
         )}

@@ -175,16 +175,19 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
                 {answer.step === "known" && answer.advice === null && <p className="text-ink-2">Trying…</p>}
                 {answer.step === "known" && answer.advice && (
                   <ol aria-label="What would help">
-                    {answer.advice.slice(0, 6).map((a) => (
-                      <li key={a.what} className="flex justify-between gap-4 border-b border-rule py-1">
-                        <span>{a.what}</span>
-                        <b className="whitespace-nowrap">
-                          {Number.isFinite(forecast.finishMin.p50)
-                            ? `${lasts(a.savesMin)} sooner`
-                            : `done by ${at(a.finishMin)}`}
-                        </b>
-                      </li>
-                    ))}
+                    {answer.advice
+                      .filter((a) => !(fromNow && /earlier/.test(a.what)))
+                      .slice(0, 6)
+                      .map((a) => (
+                        <li key={a.what} className="flex justify-between gap-4 border-b border-rule py-1">
+                          <span>{a.what}</span>
+                          <b className="whitespace-nowrap">
+                            {Number.isFinite(forecast.finishMin.p50)
+                              ? `${lasts(a.savesMin)} sooner`
+                              : `done by ${at(a.finishMin)}`}
+                          </b>
+                        </li>
+                      ))}
                     {answer.advice.length === 0 && (
                       <li className="text-ink-2">Nothing on the list saves five minutes.</li>
                     )}

@@ -26,7 +26,9 @@ export function Gate({ gate }: { gate: GateView }) {
           {gate.pail ? "Swap the pail" : "Put a pail under"}
         </button>
       </div>
-      <SaysStanding standing={standing} />
+      <div className="-mb-3">
+        <SaysStanding standing={standing} />
+      </div>
     </section>
   );
 }

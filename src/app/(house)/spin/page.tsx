@@ -33,11 +33,14 @@ const DOINGS = [
   { id: "read", label: "Enter a reading" },
   { id: "weigh", label: "Weigh back a super" },
   { id: "pail", label: "Fill a pail" },
-  { id: "cappings", label: "Cappings" },
-  { id: "loss", label: "Book a loss" },
-  { id: "close", label: "Close a batch" },
+];
+const SELDOM = [
   { id: "opening", label: "Opening check" },
   { id: "closing", label: "Closing check" },
+  { id: "cappings", label: "Cappings" },
+  { id: "hand", label: "Without a machine" },
+  { id: "loss", label: "Book a loss" },
+  { id: "close", label: "Close a batch" },
   { id: "machine", label: "Add a machine" },
   { id: "pails", label: "Add pails" },
 ];
@@ -88,7 +91,7 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Sea
           <RunCard run={run} nowMs={floor.nowMs} />
         </div>
       ))}
-      <Doings bay="/spin" list={DOINGS} open={open} />
+      <Doings bay="/spin" list={DOINGS} rest={SELDOM} open={open} />
       {floor.gate && floor.machines.length > 0 && <Gate gate={floor.gate} />}
       {open === "load" && !floor.checks.open && <Checks kind="opening" said={floor.checks.opening} />}
       {open === "load" && <LoadArranger key={`${floor.batch} ${floor.frames.length}`} floor={floor} />}
@@ -115,7 +118,50 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Sea
           ]}
         />
       )}
-      {open === "cappings" && <Cappings bins={floor.bins} batchField={batchField} />}
+      {open === "hand" && (
+        <>
+          <CommandForm
+            command="crush-combs"
+            label="Book the crushed combs"
+            fields={[
+              { name: "supers", label: "Supers of the batch", placeholder: "41, 42" },
+              {
+                name: "way",
+                label: "They were",
+                kind: "choice",
+                options: [
+                  { value: "crushed", label: "crushed and strained" },
+                  { value: "pressed", label: "pressed" },
+                ],
+              },
+              {
+                name: "leftKg",
+                label: "Stayed in it",
+                unit: "kg",
+                kind: "figure",
+                hint: "12 or 8 % if left out",
+                span: 2,
+              },
+            ]}
+          />
+          <CommandForm
+            command="cut-comb"
+            label="Cut the comb"
+            fields={[
+              { name: "super", label: "Super waiting", placeholder: "41", span: 1 },
+              { name: "pieces", label: "Pieces", kind: "figure", span: 1 },
+              { name: "pieceG", label: "Each", unit: "g", kind: "figure", value: "200", span: 1 },
+              { name: "kg", label: "All together, drained", unit: "kg", kind: "figure" },
+            ]}
+          />
+          <p className="mb-3 text-[15px] text-ink-2">
+            Combs hung to drain keep their comb: weigh them back like spun ones.
+          </p>
+        </>
+      )}
+      {open === "cappings" && (
+        <Cappings bins={floor.bins} learnt={floor.cappingsShare} batchField={batchField} />
+      )}
       {open === "read" && (
         <ReadingSheet
           key={search.super ?? ""}
@@ -261,8 +307,10 @@ const WAYS = [
 /** Cappings into bins, honey out of them, wax weighed. */
 function Cappings({
   bins,
+  learnt,
   batchField,
 }: {
+  learnt: { readonly pct: number; readonly batches: number } | null;
   bins: readonly { tag: string; kg: string }[];
   batchField: readonly FieldSpec[];
 }) {
@@ -279,7 +327,10 @@ function Cappings({
         {bins.length === 0
           ? "No bin holds cappings."
           : bins.map((b) => `Bin ${b.tag}: ${b.kg} kg`).join("; ")}
-        . About 20 % of a harvest can sit in the cappings after deep knife work (common practice).
+        . About 20 % of a harvest can sit in the cappings after deep knife work (common practice)
+        {learnt &&
+          `; in this house ${learnt.pct.toFixed(0)} % of what came in, over ${learnt.batches} batches`}
+        .
       </p>
       <CommandForm
         command="fill-bin"

@@ -30,6 +30,8 @@ const DOINGS = [
   { id: "weigh", label: "Weigh in" },
   { id: "plans", label: "Plan a pull" },
   { id: "bloom", label: "Note a bloom" },
+];
+const SELDOM = [
   { id: "yard", label: "Add a yard" },
   { id: "colonies", label: "Add colonies" },
   { id: "separate", label: "Keep separate" },
@@ -79,7 +81,7 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
           none={view.yards.length === 0 ? "Set up a yard first." : "Nothing waits at the intake."}
         />
       )}
-      <Doings bay="/yard" list={DOINGS} open={open} />
+      <Doings bay="/yard" list={DOINGS} rest={SELDOM} open={open} />
       {sheet && (
         <>
           <PullSheet view={sheet} />

@@ -1,0 +1,131 @@
+import { z } from "zod";
+import { lotCode } from "@/core/bottling";
+import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { dayIn, monthsLater } from "../clock";
+import { ANY_HAND, defineCommand } from "../command";
+import { refuse } from "../errors";
+import { choice, count, massKg, number, tag, text } from "../fields";
+import { plural, spoken, tags } from "../ranges";
+import { entriesFeeding, lastStayOf, openBatch } from "../records/batches";
+import { maybeVessel, oneVessel } from "../records/equipment";
+import { waitingCombs } from "../records/pulls";
+
+/** Without a machine: what stays in crushed or pressed comb, common practice where it is not weighed. */
+const LEFT_IN_CRUSHED = { crushed: 0.12, pressed: 0.08 } as const;
+
+export const crushCombs = defineCommand({
+  name: "crush-combs",
+  summary: "Crush or press combs without a machine: the comb is lost, what stays in it is booked",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.object({
+    supers: tags("super"),
+    way: choice("The way", ["crushed", "pressed"]).default("crushed"),
+    /** Honey left in the crushed comb when it was weighed out; estimated when left out. */
+    leftKg: number("What stayed in the comb", 0, 300, "kg").optional(),
+  }),
+  async run(work, input) {
+    let honey = 0;
+    let batch: Awaited<ReturnType<typeof openBatch>> | null = null;
+    for (const one of input.supers) {
+      const vessel = await oneVessel(work.tx, "super", one, "supers");
+      const stay = await lastStayOf(work.tx, vessel.id);
+      if (!stay) refuse("not-in-a-batch", `Super ${one} is in no batch.`, "supers");
+      if (stay.spun_entry !== null) refuse("weighed-back", `Super ${one} is emptied already.`, "supers");
+      if (batch && batch.id !== stay.batch_id)
+        refuse("two-batches", "These supers are in different batches: book each batch on its own.", "supers");
+      batch ??= await openBatch(work.tx, stay.batch_number);
+      await work.state("spun", {
+        batch_id: stay.batch_id,
+        comb_fill_id: stay.comb_fill,
+        wets_fill_id: null,
+        gross_g: vessel.empty_g,
+      });
+      await work.restOn(stay, `super ${one} was ${input.way}`);
+      honey += stay.gross_g - vessel.empty_g;
+    }
+    if (!batch) refuse("no-super", "Name at least one super.", "supers");
+    const left =
+      input.leftKg === undefined ? Math.round(honey * LEFT_IN_CRUSHED[input.way]) : gramsFromKg(input.leftKg);
+    if (left > honey)
+      refuse(
+        "more-than-there",
+        `${formatKgFromG(left)} kg cannot stay in combs that held ${formatKgFromG(honey)} kg.`,
+        "leftKg",
+      );
+    await work.restOn(
+      await entriesFeeding(work.tx, batch),
+      `combs of batch ${batch.number} were ${input.way}`,
+    );
+    await work.lose(
+      batch.fill_id,
+      `Batch ${batch.number}`,
+      left,
+      `left in ${input.way} comb, batch ${batch.number}`,
+    );
+    return {
+      supers: input.supers,
+      batch: batch.number,
+      honeyGrams: honey,
+      leftGrams: left,
+      estimated: input.leftKg === undefined,
+    };
+  },
+  say: ({ supers, honeyGrams, leftGrams, estimated }, { way }) =>
+    `Super${supers.length === 1 ? "" : "s"} ${spoken(supers)} ${way}: combs lost, ${formatKgFromG(honeyGrams - leftGrams)} of ${formatKgFromG(honeyGrams)} kg came out${estimated ? " (by common practice, not weighed)" : ""}.`,
+  grams: ({ honeyGrams, leftGrams }) => honeyGrams - leftGrams,
+});
+
+export const cutComb = defineCommand({
+  name: "cut-comb",
+  summary: "Cut comb honey into weighed pieces under a lot of their own",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.object({
+    super: tag("super"),
+    pieces: count("Pieces", 1, 500),
+    pieceG: count("Net quantity of a piece, g", 20, 2000),
+    kg: massKg("All pieces together, drained", 60),
+    honeyKind: text("The kind", 60).default("Cut comb honey"),
+  }),
+  async run(work, input) {
+    const comb = (await waitingCombs(work.tx)).find((c) => c.tag === input.super);
+    if (!comb) {
+      if (!(await maybeVessel(work.tx, "super", input.super)))
+        refuse("unknown-tag", `There is no super ${input.super}.`, "super");
+      refuse("not-waiting", `Super ${input.super} holds no honey waiting.`, "super");
+    }
+    const grams = gramsFromKg(input.kg);
+    const mean = grams / input.pieces;
+    if (mean < input.pieceG)
+      refuse(
+        "under-label",
+        `${input.pieces} pieces of ${input.pieceG} g need ${formatKgFromG(input.pieces * input.pieceG)} kg; these weigh ${formatKgFromG(grams)} kg. Over is allowed, under is not.`,
+        "kg",
+      );
+    const filledOn = dayIn(work.house.zone, work.at);
+    const year = Number(filledOn.slice(0, 4));
+    const last = await work.tx("lot").where({ year }).max("number as n").first();
+    const lotNumber = Number(last?.n ?? 0) + 1;
+    const code = lotCode(work.house.lot_prefix, year, lotNumber);
+    const fillId = await work.openFill({ kind: "lot", name: `lot ${code}` });
+    await work.restOn(comb, `comb of super ${comb.tag} is in lot ${code}`);
+    await work.move({ from: comb.fill_id, to: fillId, grams, kind: "draw", fromName: `Super ${comb.tag}` });
+    await work.state("lot", {
+      fill_id: fillId,
+      code,
+      number: lotNumber,
+      year,
+      honey_kind: input.honeyKind,
+      nominal_g: input.pieceG,
+      jars: input.pieces,
+      mean_fill_g: mean,
+      filled_on: filledOn,
+      best_before: monthsLater(filledOn, work.house.best_before_months),
+    });
+    return { super: comb.tag, lot: code, pieces: input.pieces, grams };
+  },
+  say: ({ super: from, lot, pieces, grams }, { pieceG }) =>
+    `Lot ${lot}: ${plural(pieces, "piece")} of comb of ${pieceG} g cut from super ${from}, ${formatKgFromG(grams)} kg. Freeze them against moth.`,
+  grams: ({ grams }) => grams,
+});
