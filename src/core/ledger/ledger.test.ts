@@ -171,24 +171,35 @@ describe("reach", () => {
 });
 
 describe("the account of a batch", () => {
-  it("closes: in and gained is out, wets, lost, unexplained and remainder", () => {
+  it("closes: in and gained is out, cappings, wets, lost, unexplained and remainder", () => {
     const ms = [
       move(4, 6, 20_000, { kind: "join" }),
       move(6, 7, 1_200, { kind: "wets" }),
       move(6, 8, 17_000),
       move(6, 9, 300, { kind: "loss" }),
       move(10, 6, 200, { kind: "gain" }),
+      move(6, 12, 900, { kind: "cappings" }),
+      move(12, 6, 400, { kind: "drained" }),
       move(6, 11, 700, { kind: "unexplained" }),
     ];
     expect(batchAccount(6, ms)).toEqual({
       inGrams: 20_000,
       outGrams: 17_000,
+      cappingsGrams: 500,
       wetsGrams: 1_200,
       lostGrams: 300,
       gainedGrams: 200,
       unexplainedGrams: 700,
-      remainderGrams: 1_000,
+      remainderGrams: 500,
       yieldPct: 85,
+    });
+  });
+
+  it("honey kept apart because it was heated begins a batch of its own", () => {
+    expect(batchAccount(6, [move(12, 6, 400, { kind: "drained" })])).toMatchObject({
+      inGrams: 400,
+      cappingsGrams: 0,
+      remainderGrams: 400,
     });
   });
 });
