@@ -137,7 +137,8 @@ async function onTheFloor(
       machine: "Twenty",
       batch,
       minutes: 13,
-      honeyC: 27,
+      honeyC: [27, 27, 25][i] ?? 27,
+      tool: "hot-knife",
       slots: Array.from({ length: 20 }, (_, n) => slots[n] ?? null),
     });
     await script.enter("Tomasz", 156 - i * 36, "end-run", {

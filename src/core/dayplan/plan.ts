@@ -60,6 +60,16 @@ export const TOOLS = {
 } as const;
 export type Tool = keyof typeof TOOLS;
 
+/**
+ * Ways to win honey without a machine, as stations of the plan: frames at a time, the minutes they take hands
+ * or room, and what stays in the comb (common practice; the house's own weighings move the last).
+ */
+export const HAND_STATIONS = {
+  crush: { name: "crush and strain", slots: 10, runMin: 40, leftPct: 12, combLost: true },
+  press: { name: "press", slots: 6, runMin: 20, leftPct: 8, combLost: true },
+  gravity: { name: "gravity drain", slots: 10, runMin: 480, leftPct: 15, combLost: false },
+} as const;
+
 /** Figures a plan starts from where the house says nothing else (common practice). */
 export const USUAL = {
   cv: 0.3,

@@ -17,7 +17,7 @@ export async function up(db: Knex): Promise<void> {
     "run",
     `machine_id bigint not null references machine, batch_id bigint not null references batch, number int not null,
      slots jsonb not null, kgm double precision not null, minutes double precision not null, tender boolean not null,
-     temp_c double precision not null, water_pct double precision not null, expected_g bigint not null,
+     temp_c double precision not null, water_pct double precision not null, tool text, expected_g bigint not null,
      started_at timestamptz not null`,
   );
   await fact(

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { lotCode } from "@/core/bottling";
+import { HAND_STATIONS } from "@/core/dayplan";
 import { formatKgFromG, gramsFromKg } from "@/core/units";
 import { dayIn, monthsLater } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
@@ -9,9 +10,25 @@ import { plural, spoken, tags } from "../ranges";
 import { entriesFeeding, lastStayOf, openBatch } from "../records/batches";
 import { maybeVessel, oneVessel } from "../records/equipment";
 import { waitingCombs } from "../records/pulls";
+import type { Work } from "../work";
 
-/** Without a machine: what stays in crushed or pressed comb, common practice where it is not weighed. */
-const LEFT_IN_CRUSHED = { crushed: 0.12, pressed: 0.08 } as const;
+const STATION = { crushed: HAND_STATIONS.crush, pressed: HAND_STATIONS.press } as const;
+
+/** What stays in the comb where it was not weighed: practice counts like two weighings of this house. */
+async function shareLeft(
+  work: Work,
+  way: keyof typeof STATION,
+): Promise<{ share: number; learntFrom: number }> {
+  const { rows } = await work.tx.raw(
+    `select (output->>'leftGrams')::float8 / nullif((output->>'honeyGrams')::float8, 0) as share
+       from entry e where command = 'crush-combs' and output->>'way' = ? and output->>'estimated' = 'false'
+        and not exists (select 1 from undone u where u.entry_id = e.id) order by id desc limit 30`,
+    [way],
+  );
+  const own: number[] = rows.map((r: { share: number }) => r.share);
+  const share = (2 * (STATION[way].leftPct / 100) + own.reduce((a, b) => a + b, 0)) / (2 + own.length);
+  return { share, learntFrom: own.length };
+}
 
 export const crushCombs = defineCommand({
   name: "crush-combs",
@@ -45,8 +62,8 @@ export const crushCombs = defineCommand({
       honey += stay.gross_g - vessel.empty_g;
     }
     if (!batch) refuse("no-super", "Name at least one super.", "supers");
-    const left =
-      input.leftKg === undefined ? Math.round(honey * LEFT_IN_CRUSHED[input.way]) : gramsFromKg(input.leftKg);
+    const { share, learntFrom } = await shareLeft(work, input.way);
+    const left = input.leftKg === undefined ? Math.round(honey * share) : gramsFromKg(input.leftKg);
     if (left > honey)
       refuse(
         "more-than-there",
@@ -68,11 +85,13 @@ export const crushCombs = defineCommand({
       batch: batch.number,
       honeyGrams: honey,
       leftGrams: left,
+      way: input.way,
+      learntFrom,
       estimated: input.leftKg === undefined,
     };
   },
-  say: ({ supers, honeyGrams, leftGrams, estimated }, { way }) =>
-    `Super${supers.length === 1 ? "" : "s"} ${spoken(supers)} ${way}: combs lost, ${formatKgFromG(honeyGrams - leftGrams)} of ${formatKgFromG(honeyGrams)} kg came out${estimated ? " (by common practice, not weighed)" : ""}.`,
+  say: ({ supers, honeyGrams, leftGrams, estimated, learntFrom }, { way }) =>
+    `Super${supers.length === 1 ? "" : "s"} ${spoken(supers)} ${way}: combs lost, ${formatKgFromG(honeyGrams - leftGrams)} of ${formatKgFromG(honeyGrams)} kg came out${estimated ? ` (not weighed: ${learntFrom > 0 ? "as this house weighed before" : "by common practice"})` : ""}.`,
   grams: ({ honeyGrams, leftGrams }) => honeyGrams - leftGrams,
 });
 

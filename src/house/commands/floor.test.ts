@@ -175,7 +175,7 @@ describe("without a machine", () => {
     expect(after?.lostGrams).toBe((before?.lostGrams ?? 0) + 1100);
     await house.act("undo", { entry });
     expect((await house.act("crush-combs", { supers: "43", way: "pressed" })).say).toContain(
-      "by common practice, not weighed",
+      "not weighed: by common practice",
     );
     expect((await house.refused("crush-combs", { supers: "43" })).code).toBe("weighed-back");
   });

@@ -137,6 +137,7 @@ export const planDay = defineCommand({
           who: text("Who", 30),
           tool: text("The tool", 20),
           hours: number("Hours", 1, 16, "h").default(10),
+          minPerFrame: number("Minutes a frame", 0.1, 30, "min").optional(),
         }),
       )
       .min(1, "Somebody must uncap.")

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { TOOLS, type Tool } from "@/core/dayplan";
 import { imbalance } from "@/core/extraction";
 import { formatKgFromG } from "@/core/units";
 import { ANY_HAND, defineCommand } from "../command";
@@ -31,6 +32,8 @@ export const startRun = defineCommand({
     tender: z.boolean().default(false),
     honeyC: tempC("The honey's temperature", 10, 45).default(27),
     waterPct: number("Its water", 13, 22, "%").default(17.5),
+    /** What it was uncapped with: what stays in the comb is told by it. */
+    tool: choice("The tool", Object.keys(TOOLS) as [Tool, ...Tool[]]).optional(),
   }),
   async run(work, input) {
     await mustBeOpened(work);
@@ -69,6 +72,7 @@ export const startRun = defineCommand({
       tender: input.tender,
       temp_c: input.honeyC,
       water_pct: input.waterPct,
+      tool: input.tool ?? null,
       expected_g: Math.round(honeyKg * 1000),
       started_at: work.at,
     });

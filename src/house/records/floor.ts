@@ -1,4 +1,5 @@
 import type { Knex } from "knex";
+import type { Tool } from "@/core/dayplan";
 import type { Machine, MachineKind } from "@/core/extraction";
 import { refuse } from "../errors";
 
@@ -39,6 +40,7 @@ export interface RunRow {
   readonly tender: boolean;
   readonly temp_c: number;
   readonly water_pct: number;
+  readonly tool: Tool | null;
   readonly expected_g: number;
   readonly started_at: Date;
   readonly ended_at: Date | null;

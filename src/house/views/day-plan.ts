@@ -1,11 +1,12 @@
 /** A day's plan as it is kept, and as the simulation wants it. */
-import { type DayPlan, TOOLS, type Tool, USUAL } from "@/core/dayplan";
+import { type DayPlan, HAND_STATIONS, TOOLS, type Tool, USUAL } from "@/core/dayplan";
 import type { FloorMachine, FloorView } from "./floor";
 
 export interface PlanInput {
   readonly date: string;
   readonly start: string;
-  readonly uncappers: readonly { who: string; tool: Tool; hours: number }[];
+  /** `minPerFrame` is this person's own pace with the tool; the usual one when left out. */
+  readonly uncappers: readonly { who: string; tool: Tool; hours: number; minPerFrame?: number | undefined }[];
   readonly machines: readonly string[];
   readonly tenders: number;
   readonly breaks: readonly { at: string; minutes: number }[];
@@ -31,12 +32,17 @@ export function asDayPlan(
     boxes: boxes.map(({ deep, ...b }) => ({ ...b, slotsPerFrame: deep && input.deepTakesTwo ? 2 : 1 })),
     uncappers: input.uncappers.map((u) => ({
       name: `${u.who}, ${TOOLS[u.tool].name}`,
-      minPerFrame: TOOLS[u.tool].minPerFrame,
+      minPerFrame: u.minPerFrame ?? TOOLS[u.tool].minPerFrame,
       cv: USUAL.cv,
       fromMin: Math.max(0, shift),
       toMin: Math.max(1, shift + u.hours * 60),
     })),
-    extractors: chosen.map((m) => ({ name: m.name, slots: m.slots, runMin: m.suggestedMin, cv: 0.1 })),
+    extractors: [
+      ...chosen.map((m) => ({ name: m.name, slots: m.slots, runMin: m.suggestedMin, cv: 0.1 })),
+      ...Object.values(HAND_STATIONS)
+        .filter((h) => input.machines.includes(h.name))
+        .map((h) => ({ name: h.name, slots: h.slots, runMin: h.runMin, cv: 0.2 })),
+    ],
     bufferKg: Math.max(
       60,
       chosen.reduce((kg, m) => kg + m.drumHoldsKg, 0),

@@ -1,7 +1,7 @@
 /** The floor as it stands: machines, what turns, frames still waiting, room in pail and drum, the day's plan. */
 import type { Knex } from "knex";
 import { DateTime } from "luxon";
-import type { Box } from "@/core/dayplan";
+import type { Box, Tool } from "@/core/dayplan";
 import {
   drumLevel,
   type Headroom,
@@ -30,6 +30,7 @@ import {
   runsOfBatches,
 } from "../records/floor";
 import type { PlanInput } from "./day-plan";
+import { devicesAtHand } from "./instruments";
 import type { BatchState, Snapshot } from "./snapshot";
 
 const MINUTE = 60_000;
@@ -89,11 +90,18 @@ export interface FloorView {
   readonly bins: readonly { readonly tag: string; readonly kg: string }[];
   /** Cappings in % of what came in, from batches that had any. */
   readonly cappingsShare: { readonly pct: number; readonly batches: number } | null;
-  readonly residue: readonly { readonly tempC: number; readonly leftPct: number; readonly super: string }[];
+  readonly residue: readonly {
+    readonly tempC: number;
+    readonly tool: Tool | null;
+    readonly leftKg: number;
+    readonly leftPct: number;
+    readonly super: string;
+  }[];
   readonly plan: PlanInput | null;
   readonly today: string;
   readonly boxes: readonly (Box & { readonly deep: boolean })[];
   readonly crew: readonly string[];
+  readonly scale: { readonly name: string; readonly standIn: boolean } | null;
   readonly done: {
     readonly boxes: number;
     readonly list: readonly (Box & { readonly deep: boolean })[];
@@ -246,8 +254,8 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
     const c = last(kind);
     return c ? `${c.who}, ${clockIn(s.house.zone, c.at)}` : null;
   };
-  const residueRuns = new Map<string, number>();
-  for (const r of [...past, ...runs]) for (const f of r.slots) if (f) residueRuns.set(f.super, r.temp_c);
+  const residueRuns = new Map<string, RunRow>();
+  for (const r of [...past, ...runs]) for (const f of r.slots) if (f) residueRuns.set(f.super, r);
   return {
     machines: list,
     frames,
@@ -271,22 +279,19 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
     bins: bins.map((b: BinState) => ({ tag: b.tag, kg: formatKgFromG(b.grams) })),
     cappingsShare: await cappingsShare(db),
     residue: spun.flatMap((c) => {
-      const at = residueRuns.get(c.tag);
+      const run = residueRuns.get(c.tag);
       const had = c.gross_g - c.empty_g;
-      return at === undefined || had <= 0
-        ? []
-        : [
-            {
-              tempC: at,
-              leftPct: (Math.max(0, (c.spun_gross_g ?? 0) - c.empty_g) / had) * 100,
-              super: c.tag,
-            },
-          ];
+      if (!run || had <= 0) return [];
+      const left = Math.max(0, (c.spun_gross_g ?? 0) - c.empty_g);
+      return [
+        { tempC: run.temp_c, tool: run.tool, leftKg: left / 1000, leftPct: (left / had) * 100, super: c.tag },
+      ];
     }),
     plan: (plan as PlanInput | null) ?? null,
     today,
     boxes: boxesAhead(s),
     crew: crew as string[],
+    scale: (await devicesAtHand(db)).scale ?? null,
     done: {
       boxes: spun.length,
       list: spun.map((c) => ({

@@ -27,8 +27,9 @@ const minuteOfDay = (clock: string): number => Number(clock.slice(0, 2)) * 60 + 
 /** Null while no plan is kept for today, or nothing is left to spin. */
 export function dayOutlook(floor: FloorView): Outlook | null {
   const { plan } = floor;
-  if (!plan || floor.boxes.length === 0 || !floor.machines.some((m) => plan.machines.includes(m.name)))
-    return null;
+  if (!plan || floor.boxes.length === 0) return null;
+  if (asDayPlan(plan, floor.boxes, floor.machines).extractors.length === 0) return null;
+
   const now = minuteOfDay(clockIn(floor.zone, new Date(floor.nowMs)));
   const ahead = simulateDay(asDayPlan(plan, floor.boxes, floor.machines, now), {
     seed: 1,

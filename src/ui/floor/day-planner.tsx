@@ -2,7 +2,7 @@
 
 import { Plus, Printer, X } from "lucide-react";
 import { useMemo, useState } from "react";
-import { TOOLS, type Tool } from "@/core/dayplan";
+import { HAND_STATIONS, TOOLS, type Tool } from "@/core/dayplan";
 import { asDayPlan, type PlanInput } from "@/house/views/day-plan";
 import type { FloorView } from "@/house/views/floor";
 import { Field } from "../fields/field";
@@ -227,8 +227,17 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
             }
           />
           <fieldset>
-            <legend className="mb-1 text-[15px] font-semibold">Machines</legend>
-            {floor.machines.map((m) => (
+            <legend className="mb-1 text-[15px] font-semibold">Machines, or by hand</legend>
+            {[
+              ...floor.machines.map((m) => ({
+                name: m.name,
+                says: `${m.slots} slots, ${m.suggestedMin} min`,
+              })),
+              ...Object.values(HAND_STATIONS).map((h) => ({
+                name: h.name,
+                says: `${h.slots} frames, ${h.runMin} min`,
+              })),
+            ].map((m) => (
               <label key={m.name} className="flex min-h-12 items-center gap-3">
                 <input
                   type="checkbox"
@@ -242,7 +251,7 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
                     })
                   }
                 />
-                {m.name}, {m.slots} slots, {m.suggestedMin} min
+                {m.name}, {m.says}
               </label>
             ))}
           </fieldset>
@@ -291,7 +300,40 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
                     </option>
                   ))}
                 </select>
-                <span className="text-ink-2">{TOOLS[u.tool].minPerFrame} min a frame</span>
+                {(
+                  [
+                    [
+                      "minPerFrame",
+                      "min a frame",
+                      `Minutes a frame, place ${i + 1}`,
+                      TOOLS[u.tool].minPerFrame,
+                    ],
+                    ["hours", "h", `Hours, place ${i + 1}`, 10],
+                  ] as const
+                ).map(([key, unit, label, usual]) => (
+                  <label key={key} className="flex items-center gap-2 text-ink-2">
+                    <input
+                      aria-label={label}
+                      inputMode="decimal"
+                      className="min-h-12 w-16 rounded border-[1.5px] border-edge bg-shelf px-2 text-right font-mono text-ink"
+                      placeholder={String(usual)}
+                      defaultValue={u[key] ?? ""}
+                      onChange={(e) => {
+                        const value = Number(e.target.value.replace(",", "."));
+                        const { minPerFrame, ...rest } = u;
+                        const kept = minPerFrame === undefined ? rest : u;
+                        const next =
+                          value > 0
+                            ? { ...u, [key]: value }
+                            : key === "minPerFrame"
+                              ? rest
+                              : { ...kept, hours: 10 };
+                        set({ uncappers: draft.uncappers.map((x, j) => (j === i ? next : x)) });
+                      }}
+                    />
+                    {unit}
+                  </label>
+                ))}
                 {draft.uncappers.length > 1 && (
                   <button
                     type="button"

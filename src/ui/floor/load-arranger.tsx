@@ -1,6 +1,7 @@
 "use client";
 
 import { useMemo, useState } from "react";
+import { TOOLS } from "@/core/dayplan";
 import {
   arrangeLoad,
   imbalance,
@@ -16,6 +17,7 @@ import { ChoiceKeys } from "../choice-keys";
 import { Field } from "../fields/field";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
+import { FromDevice } from "../from-device";
 
 const SIZE = 420;
 const CENTRE = SIZE / 2;
@@ -34,6 +36,7 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
   const [count, setCount] = useState<string>("");
   const [tender, setTender] = useState(false);
   const [honeyC, setHoneyC] = useState("27");
+  const [tool, setTool] = useState<string>(floor.plan?.uncappers[0]?.tool ?? "");
   const { standing, submit } = useCommand("start-run");
   const weighed = useMemo(
     () => floor.frames.map((f): FrameWaiting => ({ ...f, kg: weights[f.id] ?? f.kg })),
@@ -250,6 +253,15 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
                     if (kg >= 0 && kg <= 15) setWeights({ ...weights, [heldFrame.id]: kg });
                   }}
                 />
+                <FromDevice
+                  kind="scale"
+                  device={floor.scale ?? undefined}
+                  about={() => ({
+                    super: heldFrame.super,
+                    frameKg: floor.frames.find((f) => f.id === heldFrame.id)?.kg,
+                  })}
+                  onValue={(v) => setWeights({ ...weights, [heldFrame.id]: Number(v) })}
+                />
               </div>
             </div>
           ) : (
@@ -258,6 +270,19 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
             </p>
           )}
           <div className="mt-3 flex flex-wrap items-end gap-4 border-t border-rule pt-3">
+            <Field
+              spec={{
+                name: "tool",
+                label: "Uncapped with",
+                kind: "choice",
+                options: [
+                  { value: "", label: "not noted" },
+                  ...Object.entries(TOOLS).map(([value, t]) => ({ value, label: t.name })),
+                ],
+              }}
+              value={tool}
+              onChange={(v) => setTool(String(v))}
+            />
             <Field
               spec={{ name: "honeyC", label: "Honey at", unit: "°C", kind: "figure", span: 1 }}
               value={honeyC}
@@ -295,6 +320,7 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
                   batch: floor.batch,
                   minutes,
                   tender,
+                  ...(tool ? { tool } : {}),
                   honeyC,
                   waterPct: Number(floor.waterPct.toFixed(1)),
                   slots: slots.map((id) => {

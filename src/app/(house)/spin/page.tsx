@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import Link from "next/link";
+import { TOOLS } from "@/core/dayplan";
 import { formatKgFromG } from "@/core/units";
 import { LOSS_CAUSES } from "@/house/commands/record-loss";
 import { houseDatabase } from "@/house/door";
@@ -327,7 +328,11 @@ function Cappings({
         {bins.length === 0
           ? "No bin holds cappings."
           : bins.map((b) => `Bin ${b.tag}: ${b.kg} kg`).join("; ")}
-        . About 20 % of a harvest can sit in the cappings after deep knife work (common practice)
+        . Of a harvest the cappings hold about{" "}
+        {Object.values(TOOLS)
+          .map((t) => `${t.cappingsPct} % with the ${t.name}`)
+          .join(", ")}{" "}
+        (common practice)
         {learnt &&
           `; in this house ${learnt.pct.toFixed(0)} % of what came in, over ${learnt.batches} batches`}
         .

@@ -12,7 +12,7 @@ export async function POST(
 ): Promise<Response> {
   try {
     const { kind } = await params;
-    const body = (await jsonBody(request)) as { super?: unknown; cappedPct?: unknown; sampleC?: unknown };
+    const body = (await jsonBody(request)) as Record<"super" | "cappedPct" | "sampleC" | "frameKg", unknown>;
     if (kind !== "scale" && kind !== "refractometer")
       throw new Refusal("unknown-stand-in", "The stand-ins are scale and refractometer.", 404);
     if (typeof body?.super !== "string" || body.super === "")
@@ -33,6 +33,13 @@ export async function POST(
     );
     const cappedPct = truth.cappedPct ?? figure(body.cappedPct, 95);
     const comb = hiddenComb(STAND_IN_SEED, { ...truth, cappedPct });
+    // One frame on the scale: its super's mean frame, as unlike the others as frames are.
+    const frameKg = figure(body.frameKg, 0);
+    if (kind === "scale" && frameKg > 0) {
+      const grossKg = Math.max(0.2, scaleShows(STAND_IN_SEED, frameKg * (0.75 + (turn % 50) / 100), turn));
+      const device = await receiveFromStandIn(db, kind, { grossKg }, now);
+      return Response.json({ value: grossKg, device: device.name, standIn: true });
+    }
     if (kind === "scale") {
       const grossKg = scaleShows(STAND_IN_SEED, truth.emptyKg + (truth.weighedKg ?? comb.kg), turn);
       const device = await receiveFromStandIn(db, kind, { grossKg }, now);
