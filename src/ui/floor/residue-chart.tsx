@@ -18,6 +18,19 @@ function byTool(points: readonly Point[]) {
     .sort((a, b) => b.leftPct - a.leftPct);
 }
 
+/** What the coolest supers kept beyond the warmest: kilograms warming would have won; null while all were alike. */
+function wonByWarming(points: readonly Point[]): { kg: number; fromC: number; toC: number } | null {
+  const [coolC, warmC] = [Math.min(...points.map((p) => p.tempC)), Math.max(...points.map((p) => p.tempC))];
+  if (warmC - coolC < 1.5) return null;
+  const middle = (coolC + warmC) / 2;
+  const cool = points.filter((p) => p.tempC < middle);
+  const warm = points.filter((p) => p.tempC >= middle);
+  const share = (list: readonly Point[]) => list.reduce((s, p) => s + p.leftPct, 0) / list.length;
+  const had = cool.reduce((kg, p) => kg + (p.leftPct > 0 ? (p.leftKg / p.leftPct) * 100 : 0), 0);
+  const kg = ((share(cool) - share(warm)) / 100) * had;
+  return kg > 0.05 ? { kg, fromC: coolC, toC: warmC } : null;
+}
+
 interface Point {
   readonly tempC: number;
   readonly tool: Tool | null;
@@ -27,6 +40,7 @@ interface Point {
 }
 
 export default function ResidueChart({ points }: { points: readonly Point[] }) {
+  const won = wonByWarming(points);
   return (
     <>
       <div
@@ -50,6 +64,12 @@ export default function ResidueChart({ points }: { points: readonly Point[] }) {
           </ScatterChart>
         </ResponsiveContainer>
       </div>
+      {won && (
+        <p className="mt-2">
+          Spun at {won.toC.toFixed(0)} °C instead of {won.fromC.toFixed(0)} °C the cooler supers would have
+          given about <b className="text-mass">{won.kg.toFixed(1)} kg</b> more.
+        </p>
+      )}
       <ul className="mt-2 flex flex-wrap gap-x-8 gap-y-1">
         {byTool(points).map((t) => (
           <li key={t.tool ?? "none"}>
