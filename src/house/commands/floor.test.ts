@@ -159,6 +159,19 @@ describe("the day's plan", () => {
     const rest = asDayPlan(plan, view.boxes, view.machines, 13 * 60);
     expect(rest.uncappers[0]?.toMin).toBe(180);
     expect(rest.breaks).toEqual([]);
+    // Somebody's own pace, and a station without a machine.
+    const own = {
+      ...plan,
+      uncappers: [{ who: "Ines", tool: "fork" as const, hours: 8, minPerFrame: 3.5 }],
+      machines: ["gravity drain"],
+    };
+    expect(asDayPlan(own, view.boxes, view.machines)).toMatchObject({
+      uncappers: [{ minPerFrame: 3.5 }],
+      extractors: [{ name: "gravity drain", runMin: 480 }],
+    });
+    // Seen at half past midnight, a start at ten in the evening was two and a half hours ago.
+    const night = asDayPlan({ ...plan, start: "22:00" }, view.boxes, view.machines, 30);
+    expect(night.uncappers).toMatchObject([{ fromMin: 0, toMin: 480 - 150 }]);
     expect((await house.refused("plan-day", { ...plan, uncappers: [] })).message).toContain(
       "Somebody must uncap",
     );
