@@ -54,6 +54,9 @@ test("plan a day, see what holds it up, add a person and see the finish move, ty
   await page.emulateMedia({ media: "print" });
   await expect(plan.getByRole("button", { name: "Keep this plan" })).toBeHidden();
   await expect(plan.getByRole("img", { name: /The day's plan/ })).toBeVisible();
+  await expect(page.getByRole("region", { name: "Batch 5" })).toBeHidden();
+  const paper = await page.pdf({ format: "A4", landscape: true });
+  expect(paper.toString("latin1").match(/\/Type\s*\/Page\b/g)).toHaveLength(1);
 });
 
 test("arrange nine uneven frames, move two, and see the arrow", async ({ ines: page, demoHouse }) => {

@@ -17,7 +17,7 @@ export interface Arrangement {
 }
 
 /** Up to so many arrangements of all frames but the last every one is tried. */
-const EXHAUSTIVE = 100_000;
+const EXHAUSTIVE = 400_000;
 /** A search begins so often; small loads are settled quickly and may begin more often. */
 const restartsFor = (frames: number): number => Math.min(1500, Math.ceil(3000 / frames));
 /** Good enough to stop, kg·m: a fingernail of wax. */
@@ -48,21 +48,25 @@ function everyWay(masses: readonly number[], m: Machine): Int32Array {
   const at = new Int32Array(m.slots).fill(-1);
   const best = new Int32Array(m.slots);
   let least = Number.POSITIVE_INFINITY;
+  const last = masses.length - 1;
   const place = (frame: number, x: number, y: number): void => {
-    if (frame === masses.length) {
-      const u = x * x + y * y;
-      if (u < least) {
-        least = u;
-        best.set(at);
-      }
-      return;
-    }
     const mass = masses[frame] as number;
-    for (let s = 0; s < (frame === 0 ? 1 : m.slots); s++) {
+    const slots = frame === 0 ? 1 : m.slots;
+    for (let s = 0; s < slots; s++) {
       if (at[s] !== -1) continue;
-      at[s] = frame;
-      place(frame + 1, x + mass * (cos[s] as number), y + mass * (sin[s] as number));
-      at[s] = -1;
+      const nx = x + mass * (cos[s] as number);
+      const ny = y + mass * (sin[s] as number);
+      if (frame < last) {
+        at[s] = frame;
+        place(frame + 1, nx, ny);
+        at[s] = -1;
+        continue;
+      }
+      const u = nx * nx + ny * ny;
+      if (u >= least) continue;
+      least = u;
+      best.set(at);
+      best[s] = frame;
     }
   };
   place(0, 0, 0);
