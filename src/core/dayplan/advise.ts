@@ -50,6 +50,20 @@ function changes(plan: DayPlan): { what: string; plan: DayPlan; shiftMin: number
           },
         ]
       : []),
+    ...(largest
+      ? [
+          {
+            what: `A machine of ${Math.ceil(largest.slots * 1.5)} slots instead of ${largest.name}`,
+            plan: {
+              ...plan,
+              extractors: plan.extractors.map((e) =>
+                e === largest ? { ...e, slots: Math.ceil(e.slots * 1.5) } : e,
+              ),
+            },
+            shiftMin: 0,
+          },
+        ]
+      : []),
     { what: "A second strainer", plan: { ...plan, strainKgPerMin: plan.strainKgPerMin * 2 }, shiftMin: 0 },
     {
       what: "Starting an hour earlier",

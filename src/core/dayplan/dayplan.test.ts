@@ -173,6 +173,15 @@ describe("days people have had (common practice)", () => {
     expect(advice[0]?.what).toMatch(/uncapping machine|more pair of hands/);
     expect(advice.map((a) => a.what)).not.toContain("A second strainer");
     expect(advice.find((a) => a.what.includes("hour earlier"))?.savesMin).toBeCloseTo(60, -1);
+    const slowSpin = {
+      ...plan,
+      uncappers: [hand("a machine", 0.4)],
+      extractors: [{ name: "eight", slots: 8, runMin: 15, cv: 0.1 }],
+    };
+    const spun = simulateDay(slowSpin, { seed: 2, replicates: 100 });
+    expect(adviseDay(slowSpin, spun, { seed: 2, replicates: 100 }).map((a) => a.what)).toEqual(
+      expect.arrayContaining(["A machine of 12 slots instead of eight", "A second 8-slot machine"]),
+    );
     // What still dries comes out of the hot room no sooner.
     const late = { ...plan, boxes: plan.boxes.map((b) => ({ ...b, releaseMin: 600 })) };
     const waits = simulateDay(late, { seed: 2, replicates: 100 });
