@@ -137,21 +137,30 @@ function framesWaiting(batch: BatchState | undefined, runs: readonly RunRow[]): 
     });
 }
 
+/** Honey a run has given between two moments, g: evenly over the minutes it turned. */
+function givenBetween(run: RunRow, fromMs: number, toMs: number): number {
+  const start = run.started_at.getTime();
+  const stop = run.ended_at?.getTime() ?? start + run.minutes * MINUTE;
+  const shared = Math.min(stop, toMs) - Math.max(start, fromMs);
+  return run.expected_g * Math.max(0, Math.min(1, shared / Math.max(1, stop - start)));
+}
+
 function gateOf(
   s: Snapshot,
   batch: BatchState,
   runs: readonly RunRow[],
-  under: { tag: string; capacity_g: number | null } | undefined,
+  gate: { tag: string; capacity_g: number | null; at: Date } | undefined,
   machine: FloorMachine | undefined,
   next: readonly FrameWaiting[],
 ): GateView {
-  const now = s.now.getTime();
-  const out = runs.reduce((g, r) => {
-    const part = r.ended_at ? 1 : Math.min(1, (now - r.started_at.getTime()) / MINUTE / r.minutes);
-    return g + r.expected_g * part;
-  }, 0);
-  const inPails = batch.account.outGrams;
-  const outKg = Math.max(0, (out - inPails) / 1000);
+  // Weighed full, it is a pail of the shelf: nothing stands under the gate until the next one does.
+  const gone = s.pails.some((p) => p.tag === gate?.tag && gate && p.filledAt >= gate.at);
+  const under = gone ? undefined : gate;
+  // Since it was put there; what ran out before is in the pails before it, weighed or not yet.
+  const given = (fromMs: number) => runs.reduce((g, r) => g + givenBetween(r, fromMs, s.now.getTime()), 0);
+  const outKg = under
+    ? given(under.at.getTime()) / 1000
+    : Math.max(0, (given(0) - batch.account.outGrams) / 1000);
   const pailHoldsKg = (under?.capacity_g ?? 0) / 1000;
   const drumHoldsKg = machine?.drumHoldsKg ?? 0;
   const slots = machine?.slots ?? 0;
