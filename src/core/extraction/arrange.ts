@@ -12,12 +12,15 @@ export interface Arrangement {
   /** Frame id by slot; null where it stays empty. */
   readonly slots: readonly (string | null)[];
   readonly kgM: number;
-  /** True when every possibility was tried: nothing can be better. */
+  /** True when nothing can be better, but for what no scale shows (0.1 g at a metre). */
   readonly proven: boolean;
 }
 
-/** Up to so many arrangements of all frames but the last every one is tried. */
-const EXHAUSTIVE = 400_000;
+/**
+ * Up to so many ways for the halves of a load to stand every load is looked at: eight frames in up to 36
+ * slots; of more frames, whose halves fit each other seldomer, as long as nobody has to wait.
+ */
+const halvesFor = (frames: number): number => (frames <= 8 ? 1_300_000 : 70_000);
 /** A search begins so often; small loads are settled quickly and may begin more often. */
 const restartsFor = (frames: number): number => Math.min(1500, Math.ceil(3000 / frames));
 /** Good enough to stop, kg·m: a fingernail of wax. */
@@ -32,44 +35,98 @@ const circleOf = (m: Machine): Circle => ({
   sin: Float64Array.from({ length: m.slots }, (_, i) => Math.sin(slotAngle(m, i))),
 });
 
-/** The number of ways n frames but the last stand in s slots, turned machines counted once. */
-function ways(n: number, s: number): number {
-  let count = 1;
-  for (let i = 1; i < n - 1; i++) {
-    count *= s - i;
-    if (count > EXHAUSTIVE) return Number.POSITIVE_INFINITY;
-  }
-  return count;
+/** The ways both halves of n frames stand in the slots, the first frame in the first slot. */
+function waysOfHalves(n: number, slots: number): number {
+  const ways = (frames: number) => {
+    let count = 1;
+    for (let i = 1; i <= frames; i++) count *= slots - i;
+    return count;
+  };
+  return ways(Math.ceil(n / 2) - 1) + ways(Math.floor(n / 2));
 }
 
-/** Tries every placing; the first frame keeps the first slot, because turning the machine changes nothing. */
-function everyWay(masses: readonly number[], m: Machine): Int32Array {
-  const { cos, sin } = circleOf(m);
-  const at = new Int32Array(m.slots).fill(-1);
-  const best = new Int32Array(m.slots);
-  let least = Number.POSITIVE_INFINITY;
-  const last = masses.length - 1;
-  const place = (frame: number, x: number, y: number): void => {
-    const mass = masses[frame] as number;
-    const slots = frame === 0 ? 1 : m.slots;
-    for (let s = 0; s < slots; s++) {
-      if (at[s] !== -1) continue;
-      const nx = x + mass * (cos[s] as number);
-      const ny = y + mass * (sin[s] as number);
-      if (frame < last) {
-        at[s] = frame;
-        place(frame + 1, nx, ny);
-        at[s] = -1;
-        continue;
-      }
-      const u = nx * nx + ny * ny;
-      if (u >= least) continue;
-      least = u;
-      best.set(at);
-      best[s] = frame;
+/** Every way a few frames stand in the slots: where the load pulls, and which slots they take. */
+interface HalfLoads {
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  /** `frames` slots each, one after the other. */
+  readonly slots: Uint8Array;
+  readonly count: number;
+}
+
+function halfLoads(masses: readonly number[], firstFixed: boolean, m: Machine, circle: Circle): HalfLoads {
+  const open = firstFixed ? masses.length - 1 : masses.length;
+  let count = 1;
+  for (let i = 0; i < open; i++) count *= m.slots - 1 - i;
+  const [x, y] = [new Float64Array(count), new Float64Array(count)];
+  const slots = new Uint8Array(count * masses.length);
+  const at = new Uint8Array(masses.length);
+  let n = 0;
+  const place = (frame: number, px: number, py: number): void => {
+    if (frame === masses.length) {
+      x[n] = px;
+      y[n] = py;
+      slots.set(at, n * masses.length);
+      n += 1;
+      return;
+    }
+    // Slot 0 belongs to the very first frame: turning the machine changes nothing.
+    const fixed = firstFixed && frame === 0;
+    for (let s = fixed ? 0 : 1; s < (fixed ? 1 : m.slots); s++) {
+      let taken = false;
+      for (let i = 0; i < frame; i++) taken ||= at[i] === s;
+      if (taken) continue;
+      at[frame] = s;
+      const mass = masses[frame] as number;
+      place(frame + 1, px + mass * (circle.cos[s] as number), py + mass * (circle.sin[s] as number));
     }
   };
   place(0, 0, 0);
+  return { x, y, slots, count };
+}
+
+/**
+ * The best placing of all frames, or the first that is as good as perfect: for every
+ * way the second half can stand, the first half that pulls most nearly the other way, found in a list sorted
+ * by its pull, as long as the two want no slot twice.
+ */
+function halfAgainstHalf(masses: readonly number[], m: Machine): Int32Array {
+  const circle = circleOf(m);
+  const split = Math.ceil(masses.length / 2);
+  const one = halfLoads(masses.slice(0, split), true, m, circle);
+  const two = halfLoads(masses.slice(split), false, m, circle);
+  const [k, l] = [split, masses.length - split];
+  const order = Uint32Array.from({ length: one.count }, (_, i) => i).sort(
+    (a, b) => (one.x[a] as number) - (one.x[b] as number),
+  );
+  const sorted = Float64Array.from(order, (i) => one.x[i] as number);
+  const together = (a: number, b: number): boolean => {
+    for (let i = 0; i < k; i++)
+      for (let j = 0; j < l; j++) if (one.slots[a * k + i] === two.slots[b * l + j]) return true;
+    return false;
+  };
+  const enough = STILL / m.radiusM;
+  let [least, first, second] = [Number.POSITIVE_INFINITY, 0, 0];
+  for (let b = 0; b < two.count && least > enough; b++) {
+    const [wx, wy] = [-(two.x[b] as number), -(two.y[b] as number)];
+    let [low, high] = [0, one.count];
+    while (low < high) {
+      const mid = (low + high) >> 1;
+      if ((sorted[mid] as number) < wx) low = mid + 1;
+      else high = mid;
+    }
+    for (const step of [1, -1])
+      for (let i = step === 1 ? low : low - 1; i >= 0 && i < one.count; i += step) {
+        const dx = (sorted[i] as number) - wx;
+        if (Math.abs(dx) >= least) break;
+        const a = order[i] as number;
+        const u = Math.hypot(dx, (one.y[a] as number) - wy);
+        if (u < least && !together(a, b)) [least, first, second] = [u, a, b];
+      }
+  }
+  const best = new Int32Array(m.slots).fill(-1);
+  for (let i = 0; i < k; i++) best[one.slots[first * k + i] as number] = i;
+  for (let j = 0; j < l; j++) best[two.slots[second * l + j] as number] = split + j;
   return best;
 }
 
@@ -149,8 +206,11 @@ export function arrangeLoad(frames: readonly WaitingFrame[], machine: Machine, s
       (at[s] as number) < 0 ? null : (masses[at[s] as number] as number),
     );
   if (frames.length === 0) return { slots: Array(machine.slots).fill(null), kgM: 0, proven: true };
-  if (frames.length <= machine.slots && Number.isFinite(ways(frames.length, machine.slots))) {
-    const at = everyWay(masses, machine);
+  if (
+    frames.length <= machine.slots &&
+    waysOfHalves(frames.length, machine.slots) <= halvesFor(frames.length)
+  ) {
+    const at = halfAgainstHalf(masses, machine);
     return { slots: named(at), kgM: imbalance(loadOf(at), machine).kgM, proven: true };
   }
   const circle = circleOf(machine);
