@@ -143,9 +143,23 @@ const day = {
     releaseMin: 0,
     slotsPerFrame: 1,
   })),
-  uncappers: ["a", "b"].map((name) => ({ name, minPerFrame: 0.45, cv: 0.3, fromMin: 0, toMin: 900 })),
-  extractors: [20, 30].map((slots) => ({ name: String(slots), slots, runMin: 15, cv: 0.1 })),
-  tenders: 2,
+  // Two who only uncap, one who does everything and looks up after every frame, two at the machines.
+  hands: ["a", "b", "c", "d", "e"].map((name, i) => ({
+    name,
+    fromMin: 0,
+    toMin: 900,
+    uncap: i < 3 ? { minPerFrame: 0.45, cv: 0.3 } : null,
+    loads: i >= 2,
+    pails: i >= 2,
+  })),
+  extractors: [20, 30].map((slots) => ({
+    name: String(slots),
+    slots,
+    runMin: 15,
+    cv: 0.1,
+    turns: 0,
+    cranked: false,
+  })),
 };
 const days = async (seed: number) => simulateDay(day, { seed, replicates: 1000 });
 await timed(1, days);

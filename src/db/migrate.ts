@@ -2,11 +2,13 @@ import type { Knex } from "knex";
 import * as foundation from "./migrations/0001-foundation";
 import * as yardAndHotRoom from "./migrations/0002-yard-and-hot-room";
 import * as floor from "./migrations/0003-floor";
+import * as handsAndGates from "./migrations/0004-hands-and-gates";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
   "0002-yard-and-hot-room": yardAndHotRoom,
   "0003-floor": floor,
+  "0004-hands-and-gates": handsAndGates,
 };
 
 /** Explicit imports, so that migrations are found the same way in every runner. */

@@ -107,12 +107,17 @@ async function onTheFloor(
   supers: readonly { readonly tag: string; readonly grossKg: number }[],
 ): Promise<void> {
   const day = new Date(script.now).toISOString().slice(0, 10);
+  for (const [name, tools, loads, pails] of [
+    ["Tomasz", [{ tool: "hot-knife" }, { tool: "heated-plane", minPerFrame: 1.2 }], true, false],
+    ["Odile", [{ tool: "fork", minPerFrame: 2.2 }, { tool: "roller" }], false, true],
+  ] as const)
+    await script.enter("Ines", 180, "set-skills", { name, tools, loads, pails });
   await script.enter("Ines", 178, "plan-day", {
     date: day,
     start: clockOf(new Date(script.now.getTime() - 3 * 3_600_000)),
     uncappers: [
       { who: "Tomasz", tool: "hot-knife", hours: 12 },
-      { who: "Odile", tool: "fork", hours: 12 },
+      { who: "Odile", tool: "fork", hours: 12, pails: true },
     ],
     machines: ["Twenty"],
     tenders: 1,

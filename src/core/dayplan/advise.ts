@@ -1,5 +1,5 @@
 /** What would help: the plan changed one thing at a time, simulated again, ranked by the time it saves. */
-import type { DayPlan } from "./plan";
+import { type DayPlan, type Hand, TOOLS, USUAL } from "./plan";
 import { type DayForecast, simulateDay } from "./simulate";
 
 export interface Advice {
@@ -12,35 +12,85 @@ export interface Advice {
 
 const EARLIER_MIN = 60;
 
-function changes(plan: DayPlan): { what: string; plan: DayPlan; shiftMin: number }[] {
-  const first = plan.uncappers[0];
-  const slowest = [...plan.uncappers].sort((a, b) => b.minPerFrame - a.minPerFrame)[0];
+interface Change {
+  readonly what: string;
+  readonly plan: DayPlan;
+  readonly shiftMin: number;
+}
+
+/** What the people there already could do otherwise: another tool they know, a hand at the machines. */
+function sameCrew(plan: DayPlan): Change[] {
+  const changed = (who: Hand, to: Partial<Hand>): DayPlan => ({
+    ...plan,
+    hands: plan.hands.map((h) => (h === who ? { ...h, ...to } : h)),
+  });
+  return plan.hands.flatMap((h) => {
+    const { uncap } = h;
+    const better = (h.knows ?? [])
+      .filter((k) => !uncap || k.minPerFrame < uncap.minPerFrame)
+      .sort((a, b) => a.minPerFrame - b.minPerFrame)[0];
+    return [
+      ...(better
+        ? [
+            {
+              what: uncap
+                ? `${h.name}: the ${better.tool} instead`
+                : `${h.name}: uncapping too, ${better.tool}`,
+              plan: changed(h, { uncap: { minPerFrame: better.minPerFrame, cv: uncap?.cv ?? USUAL.cv } }),
+              shiftMin: 0,
+            },
+          ]
+        : []),
+      ...(uncap && !h.loads
+        ? [{ what: `${h.name}: a hand at the machines too`, plan: changed(h, { loads: true }), shiftMin: 0 }]
+        : []),
+    ];
+  });
+}
+
+function changes(plan: DayPlan): Change[] {
+  const benches = plan.hands.filter((h) => h.uncap);
+  const first = benches[0];
+  const slowest = [...benches].sort((a, b) => (b.uncap?.minPerFrame ?? 0) - (a.uncap?.minPerFrame ?? 0))[0];
   const largest = [...plan.extractors].sort((a, b) => b.slots - a.slots)[0];
   const boxes = plan.boxes.length;
   const later = Math.max(1, Math.round(boxes * 0.15));
+  const allDay = { fromMin: 0, toMin: Math.max(...plan.hands.map((h) => h.toMin)) };
   return [
+    ...sameCrew(plan),
     ...(first
       ? [
           {
             what: `One more pair of hands at ${first.name.replace(/^.*?, /, "the ")}`,
-            plan: { ...plan, uncappers: [...plan.uncappers, { ...first, name: "one more" }] },
+            plan: { ...plan, hands: [...plan.hands, { ...first, ...allDay, name: "one more" }] },
             shiftMin: 0,
           },
         ]
       : []),
-    ...(slowest && slowest.minPerFrame > 0.5
+    ...(slowest?.uncap && slowest.uncap.minPerFrame > 0.5
       ? [
           {
             what: `An uncapping machine for ${slowest.name}`,
             plan: {
               ...plan,
-              uncappers: plan.uncappers.map((u) => (u === slowest ? { ...u, minPerFrame: 0.4 } : u)),
+              hands: plan.hands.map((h) =>
+                h === slowest
+                  ? { ...h, uncap: { minPerFrame: TOOLS.machine.minPerFrame, cv: h.uncap?.cv ?? 0 } }
+                  : h,
+              ),
             },
             shiftMin: 0,
           },
         ]
       : []),
-    { what: "One more to load and unload", plan: { ...plan, tenders: plan.tenders + 1 }, shiftMin: 0 },
+    {
+      what: "One more to load and unload",
+      plan: {
+        ...plan,
+        hands: [...plan.hands, { ...allDay, name: "one more", uncap: null, loads: true, pails: true }],
+      },
+      shiftMin: 0,
+    },
     ...(largest
       ? [
           {

@@ -1,23 +1,50 @@
 import { describe, expect, it } from "vitest";
 import { seeded } from "../statistics/seeded";
-import { adviseDay, type DayPlan, simulateDay, USUAL } from "./index";
+import {
+  adviseDay,
+  type DayPlan,
+  type Extractor,
+  HAND_WAYS,
+  type Hand,
+  handStation,
+  simulateDay,
+  USUAL,
+} from "./index";
 
 const boxes = (n: number, frames = 9, kg = 18, releaseMin = 0) =>
   Array.from({ length: n }, (_, i) => ({ id: `b${i}`, frames, kg, releaseMin, slotsPerFrame: 1 }));
-const hand = (name: string, minPerFrame: number, cv = 0) => ({
+const hand = (name: string, minPerFrame: number, cv = 0): Hand => ({
   name,
-  minPerFrame,
-  cv,
   fromMin: 0,
   toMin: 5000,
+  uncap: { minPerFrame, cv },
+  loads: false,
+  pails: false,
 });
-/** A day in which only what a test is about takes time. */
-const bare = (change: Partial<DayPlan>): DayPlan => ({
+const loader = (name = "loader"): Hand => ({
+  name,
+  fromMin: 0,
+  toMin: 9000,
+  uncap: null,
+  loads: true,
+  pails: true,
+});
+const machine = (slots: number, runMin: number, change: Partial<Extractor> = {}): Extractor => ({
+  name: "machine",
+  slots,
+  runMin,
+  cv: 0,
+  turns: 0,
+  cranked: false,
+  ...change,
+});
+/** A day in which only what a test is about takes time; the tests name who uncaps, somebody loads. */
+const bare = ({ uncap, ...change }: Partial<DayPlan> & { uncap?: readonly Hand[] }): DayPlan => ({
   boxes: boxes(10),
-  uncappers: [hand("uncap", 0.01)],
-  extractors: [{ name: "machine", slots: 120, runMin: 0.01, cv: 0 }],
-  tenders: 1,
+  hands: [...(uncap ?? [hand("uncap", 0.01)]), loader()],
+  extractors: [machine(120, 0.01)],
   loadMinPerFrame: 0,
+  turnMinPerFrame: 0,
   unloadMinPerFrame: 0,
   strainKgPerMin: 1e6,
   bufferKg: 1e6,
@@ -33,7 +60,7 @@ const once = { seed: 1, replicates: 1 };
 
 describe("against closed forms", () => {
   it("one station: so many frames, so many minutes", () => {
-    const day = simulateDay(bare({ uncappers: [hand("uncap", 2)] }), once);
+    const day = simulateDay(bare({ uncap: [hand("uncap", 2)] }), once);
     expect(day.finishMin.p50).toBeCloseTo(10 * 9 * 2 + 0.01, 2);
     expect(day.bottleneck).toBe("uncap");
     expect(day.stations[0]?.utilisation).toBeCloseTo(1, 3);
@@ -42,15 +69,15 @@ describe("against closed forms", () => {
   it("two stations in series: the first box, then the slower station's pace", () => {
     // Boxes of 9 frames, a machine of 9 slots: uncap 9 min a box, spin 15 min: 9 + 10 x 15.
     const slowSpin = bare({
-      uncappers: [hand("uncap", 1)],
-      extractors: [{ name: "machine", slots: 9, runMin: 15, cv: 0 }],
+      uncap: [hand("uncap", 1)],
+      extractors: [machine(9, 15)],
     });
     expect(simulateDay(slowSpin, once).finishMin.p50).toBeCloseTo(9 + 150, 2);
     expect(simulateDay(slowSpin, once).bottleneck).toBe("machine");
     // Spin 5 min: 10 x 9 + 5.
     const slowHand = bare({
-      uncappers: [hand("uncap", 1)],
-      extractors: [{ name: "machine", slots: 9, runMin: 5, cv: 0 }],
+      uncap: [hand("uncap", 1)],
+      extractors: [machine(9, 5)],
     });
     expect(simulateDay(slowHand, once).finishMin.p50).toBeCloseTo(95, 2);
   });
@@ -67,21 +94,86 @@ describe("against closed forms", () => {
   });
 
   it("breaks, shifts, releases and cleaning move the end", () => {
-    const work = { uncappers: [hand("uncap", 1)] };
+    const work = { uncap: [hand("uncap", 1)] };
     const end = (change: Partial<DayPlan>) => simulateDay(bare({ ...work, ...change }), once).finishMin.p50;
     expect(end({})).toBeCloseTo(90, 0);
     expect(end({ breaks: [{ fromMin: 30, toMin: 60 }] })).toBeCloseTo(120, 0);
     expect(end({ cleaningMin: 45 })).toBeCloseTo(135, 0);
     expect(end({ boxes: boxes(10, 9, 18, 100) })).toBeCloseTo(190, 0);
-    const short = simulateDay(bare({ uncappers: [{ ...hand("uncap", 1), toMin: 60 }] }), once);
+    const short = simulateDay(bare({ uncap: [{ ...hand("uncap", 1), toMin: 60 }] }), once);
     expect(short.finishMin.p50).toBe(Number.POSITIVE_INFINITY);
     expect(short.unfinished).toBe(1);
   });
 
+  it("turning takes hands, and a cranked machine takes them all the while", () => {
+    const spin = (change: Partial<Extractor>) => ({
+      boxes: boxes(2, 4),
+      extractors: [machine(4, 6, change)],
+      loadMinPerFrame: 0.5,
+      turnMinPerFrame: 0.25,
+      unloadMinPerFrame: 0.25,
+    });
+    const end = (change: Partial<Extractor>) => simulateDay(bare(spin(change)), once);
+    // Four frames: 2 to fill, 6 to turn, 1 to empty; two turnings of a minute each.
+    expect(end({}).finishMin.p50).toBeCloseTo(0.04 + 2 * 9, 2);
+    expect(end({ turns: 2 }).finishMin.p50).toBeCloseTo(0.04 + 2 * 11, 2);
+    const busy = (change: Partial<Extractor>) =>
+      end(change).stations.find((x) => x.station === "loader")?.busyMin;
+    expect(busy({ turns: 2 })).toBeCloseTo(2 * 5, 2);
+    expect(busy({ turns: 2, cranked: true })).toBeCloseTo(2 * 11, 2);
+    // One at the crank of two machines: one stands while the other turns.
+    const two = { ...spin({ cranked: true }), boxes: boxes(4, 4) };
+    const pair = [machine(4, 6, { name: "a", cranked: true }), machine(4, 6, { name: "b", cranked: true })];
+    expect(simulateDay(bare({ ...two, extractors: pair }), once).finishMin.p50).toBeCloseTo(4 * 9, 0);
+  });
+
+  it("one who can do everything does it all alone; who only uncaps swaps no pail", () => {
+    const alone: Hand = { ...hand("Ines", 1), loads: true, pails: true };
+    const day = bare({
+      boxes: boxes(2, 10),
+      hands: [alone],
+      extractors: [machine(10, 5)],
+      loadMinPerFrame: 0.2,
+      unloadMinPerFrame: 0.1,
+      pailKg: 12,
+      swapMin: 3,
+    });
+    // 20 frames to uncap; filled and emptied twice, the last run turning alone; three pails of 36 kg to swap.
+    // The first run turns while the second box is uncapped, the last one ends on its own.
+    const got = simulateDay(day, once);
+    expect(got.stations[0]?.busyMin).toBeCloseTo(20 + 2 * 3 + 3 * 3, 6);
+    expect(got.finishMin.p50).toBeGreaterThanOrEqual(20 + 6 + 5 + 3);
+    expect(got.finishMin.p50).toBeLessThan(20 + 6 + 9 + 5 + 2);
+    expect(got.pails?.p50).toBe(3);
+    // Nobody at the pails after noon: the day is not finished.
+    const early = simulateDay(bare({ ...day, hands: [hand("uncap", 1), { ...loader(), toMin: 15 }] }), once);
+    expect(early.unfinished).toBe(1);
+  });
+
+  it("a shift that begins later begins later; a part load goes in when the next box is far off", () => {
+    const late = bare({ uncap: [{ ...hand("uncap", 1), fromMin: 60 }] });
+    expect(simulateDay(late, once).finishMin.p50).toBeCloseTo(60 + 90, 0);
+    const gap = bare({
+      boxes: [...boxes(1, 5), ...boxes(1, 5, 18, 300)],
+      extractors: [machine(10, 10)],
+    });
+    const runs = simulateDay(gap, once).board.filter((p) => p.does === "spin");
+    expect(runs.map((r) => [r.amount, Math.round(r.fromMin)])).toEqual([
+      [5, 0],
+      [5, 300],
+    ]);
+    const near = bare({ boxes: [...boxes(1, 5), ...boxes(1, 5, 18, 8)], extractors: [machine(10, 10)] });
+    expect(
+      simulateDay(near, once)
+        .board.filter((p) => p.does === "spin")
+        .map((r) => r.amount),
+    ).toEqual([10]);
+  });
+
   it("a deep frame that takes two slots halves the load", () => {
     const spin = {
-      extractors: [{ name: "machine", slots: 18, runMin: 10, cv: 0 }],
-      uncappers: [hand("uncap", 0.01)],
+      extractors: [machine(18, 10)],
+      uncap: [hand("uncap", 0.01)],
     };
     const single = simulateDay(bare({ ...spin, boxes: boxes(4) }), once).finishMin.p50;
     const deep = simulateDay(
@@ -104,7 +196,7 @@ describe("against closed forms", () => {
     const day = simulateDay(
       bare({
         boxes: arriving,
-        uncappers: [{ name: "uncap", minPerFrame: 0.9, cv: 1, fromMin: 0, toMin: 9000 }],
+        uncap: [{ ...hand("uncap", 0.9, 1), toMin: 9000 }],
       }),
       { seed: 3, replicates: 20 },
     );
@@ -121,14 +213,22 @@ describe("days people have had (common practice)", () => {
   it("120 boxes, a 20- and a 30-slot radial, two uncapping machines and eight people: 8-11 hours, 80-90 pails", () => {
     const day = simulateDay(
       {
-        ...usual,
+        ...USUAL,
+        // So many eat in turns: the floor does not stand.
+        breaks: [],
         boxes: boxes(120, 9, 18.6),
-        uncappers: [hand("first machine", 0.45, 0.3), hand("second machine", 0.45, 0.3)],
-        extractors: [
-          { name: "twenty", slots: 20, runMin: 15, cv: 0.1 },
-          { name: "thirty", slots: 30, runMin: 15, cv: 0.1 },
+        hands: [
+          hand("first machine", 0.45, 0.3),
+          hand("second machine", 0.45, 0.3),
+          { ...loader("first"), pails: false },
+          { ...loader("second"), pails: false },
+          // The others carry boxes, strain and weigh.
+          { ...loader("at the pails"), loads: false },
         ],
-        tenders: 2,
+        extractors: [
+          machine(20, 15, { name: "twenty", cv: 0.1 }),
+          machine(30, 15, { name: "thirty", cv: 0.1 }),
+        ],
       },
       { seed: 5, replicates: 200 },
     );
@@ -146,9 +246,8 @@ describe("days people have had (common practice)", () => {
         ...usual,
         breaks: [],
         boxes: boxes(1, 12, 14.5),
-        uncappers: [hand("knife", 1.8, 0.3)],
-        extractors: [{ name: "hand machine", slots: 3, runMin: 8, cv: 0.2 }],
-        tenders: 1,
+        hands: [hand("knife", 1.8, 0.3), loader("crank")],
+        extractors: [machine(3, 8, { name: "hand machine", cv: 0.2, turns: 2, cranked: true })],
         strainKgPerMin: 1,
         cleaningMin: 20,
       },
@@ -162,9 +261,8 @@ describe("days people have had (common practice)", () => {
     const plan: DayPlan = {
       ...usual,
       boxes: boxes(24),
-      uncappers: [hand("Tomasz, hot knife", 1.5, 0.3)],
-      extractors: [{ name: "twenty", slots: 20, runMin: 12, cv: 0.1 }],
-      tenders: 1,
+      hands: [hand("Tomasz, hot knife", 1.5, 0.3), loader()],
+      extractors: [machine(20, 12, { name: "twenty", cv: 0.1 })],
     };
     const now = simulateDay(plan, { seed: 2, replicates: 100 });
     expect(now.bottleneck).toBe("Tomasz, hot knife");
@@ -175,13 +273,22 @@ describe("days people have had (common practice)", () => {
     expect(advice.find((a) => a.what.includes("hour earlier"))?.savesMin).toBeCloseTo(60, -1);
     const slowSpin = {
       ...plan,
-      uncappers: [hand("a machine", 0.4)],
-      extractors: [{ name: "eight", slots: 8, runMin: 15, cv: 0.1 }],
+      hands: [hand("a machine", 0.4), loader()],
+      extractors: [machine(8, 15, { name: "eight", cv: 0.1 })],
     };
     const spun = simulateDay(slowSpin, { seed: 2, replicates: 100 });
     expect(adviseDay(slowSpin, spun, { seed: 2, replicates: 100 }).map((a) => a.what)).toEqual(
       expect.arrayContaining(["A machine of 12 slots instead of eight", "A second 8-slot machine"]),
     );
+    // Somebody knows a quicker tool, and might help at the machines.
+    const skilled = simulateDay(plan, { seed: 2, replicates: 100 });
+    const hands = plan.hands.map((h) =>
+      h.uncap ? { ...h, knows: [{ tool: "heated plane", minPerFrame: 0.9 }] } : h,
+    );
+    const own = adviseDay({ ...plan, hands }, skilled, { seed: 2, replicates: 100 });
+    expect(
+      own.find((a) => a.what === "Tomasz, hot knife: the heated plane instead")?.savesMin,
+    ).toBeGreaterThan(100);
     // What still dries comes out of the hot room no sooner.
     const late = { ...plan, boxes: plan.boxes.map((b) => ({ ...b, releaseMin: 600 })) };
     const waits = simulateDay(late, { seed: 2, replicates: 100 });
@@ -193,7 +300,7 @@ describe("days people have had (common practice)", () => {
 
 describe("the simulation", () => {
   it("is the same by seed, tells its progress and can be stopped", () => {
-    const plan = bare({ uncappers: [hand("uncap", 1, 0.3)] });
+    const plan = bare({ uncap: [hand("uncap", 1, 0.3)] });
     expect(simulateDay(plan, { seed: 9, replicates: 60 })).toEqual(
       simulateDay(plan, { seed: 9, replicates: 60 }),
     );
@@ -205,11 +312,29 @@ describe("the simulation", () => {
 
   it.each<[Partial<DayPlan>, RegExp]>([
     [{ boxes: [] }, /no boxes/],
-    [{ uncappers: [] }, /no one to uncap/],
+    [{ hands: [loader()] }, /no one to uncap/],
     [{ extractors: [] }, /no machine/],
-    [{ tenders: 0 }, /People who load/],
+    [{ hands: [hand("uncap", 1)] }, /no one to load/],
+    [{ hands: [hand("uncap", 1), { ...loader(), pails: false }] }, /no one to swap/],
     [{ boxes: boxes(1, 40) }, /Frames in box/],
   ])("a plan that cannot be is refused: %j", (change, says) => {
     expect(() => simulateDay(bare(change), once)).toThrow(says);
+  });
+});
+
+describe("stations without a machine", () => {
+  it("begin with practice and learn times and yields from the house's own work", () => {
+    for (const way of HAND_WAYS) expect(handStation(way)).toMatchObject({ timesFrom: 0, yieldsFrom: 0 });
+    // Crushing takes its time for every frame: 20 frames in 100 min are 50 for ten.
+    const crushed = { way: "crush", frames: 20, minutes: 100, left: 0.06 } as const;
+    const learnt = handStation("crush", [crushed, crushed, { ...crushed, minutes: null, left: null }]);
+    expect(learnt.runMin).toBeCloseTo((2 * 40 + 2 * 50) / 4, 9);
+    expect(learnt.leftPct).toBeCloseTo((2 * 12 + 2 * 6) / 4, 9);
+    expect(learnt).toMatchObject({ timesFrom: 2, yieldsFrom: 2, combLost: true });
+    // Hanging to drain takes the same for one frame and for ten, and keeps the comb.
+    const hung = { way: "gravity", frames: 5, minutes: 300, left: 0.2 } as const;
+    expect(handStation("gravity", [hung, hung])).toMatchObject({ runMin: 390, combLost: false });
+    expect(handStation("press", [hung]).timesFrom).toBe(0);
+    expect(() => handStation("crush", [{ ...crushed, left: 1.2 }])).toThrow(/share/);
   });
 });

@@ -1,12 +1,13 @@
 export { type Advice, adviseDay } from "./advise";
+export { HAND_WAYS, type HandStation, type HandWay, type HandWork, handStation } from "./by-hand";
 export {
   type Box,
   type DayPlan,
   type Extractor,
-  HAND_STATIONS,
+  type Hand,
+  NO_TOOL,
   TOOLS,
   type Tool,
-  type Uncapper,
   USUAL,
 } from "./plan";
 export { type DayForecast, type StationLoad, simulateDay } from "./simulate";

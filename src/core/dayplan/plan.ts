@@ -12,30 +12,43 @@ export interface Box {
   readonly slotsPerFrame: number;
 }
 
-/** One pair of hands at one tool, or an uncapping machine. */
-export interface Uncapper {
+/** Somebody on the floor: what they can do, and from when to when they are there. */
+export interface Hand {
   readonly name: string;
-  readonly minPerFrame: number;
-  /** Spread of a frame's time, standard deviation over mean; 1 is as irregular as chance. */
-  readonly cv: number;
   readonly fromMin: number;
   readonly toMin: number;
+  /** Their pace at the bench; null when they do not uncap. */
+  readonly uncap: {
+    readonly minPerFrame: number;
+    /** Spread of a frame's time, standard deviation over mean; 1 is as irregular as chance. */
+    readonly cv: number;
+  } | null;
+  /** Loads, turns and empties machines, and cranks those turned by hand. */
+  readonly loads: boolean;
+  /** Swaps pails and changes meshes. */
+  readonly pails: boolean;
+  /** Other tools they know: what `adviseDay` may put into their hands. */
+  readonly knows?: readonly { readonly tool: string; readonly minPerFrame: number }[];
 }
 
 export interface Extractor {
   readonly name: string;
   readonly slots: number;
+  /** Minutes it turns, all sides together. */
   readonly runMin: number;
   readonly cv: number;
+  /** How often frames are turned in a run, the machine standing: 0 radial, 2 tangential and three baskets. */
+  readonly turns: number;
+  /** Turned by hand: somebody stands at it all the while. */
+  readonly cranked: boolean;
 }
 
 export interface DayPlan {
   readonly boxes: readonly Box[];
-  readonly uncappers: readonly Uncapper[];
+  readonly hands: readonly Hand[];
   readonly extractors: readonly Extractor[];
-  /** People who load and unload; one serves one machine at a time. */
-  readonly tenders: number;
   readonly loadMinPerFrame: number;
+  readonly turnMinPerFrame: number;
   readonly unloadMinPerFrame: number;
   readonly strainKgPerMin: number;
   /** Honey that may stand in drum and sump before spinning must wait, kg. */
@@ -59,21 +72,14 @@ export const TOOLS = {
   machine: { name: "uncapping machine", minPerFrame: 0.4, cappingsPct: 15 },
 } as const;
 export type Tool = keyof typeof TOOLS;
-
-/**
- * Ways to win honey without a machine, as stations of the plan: frames at a time, the minutes they take hands
- * or room, and what stays in the comb (common practice; the house's own weighings move the last).
- */
-export const HAND_STATIONS = {
-  crush: { name: "crush and strain", slots: 10, runMin: 40, leftPct: 12, combLost: true },
-  press: { name: "press", slots: 6, runMin: 20, leftPct: 8, combLost: true },
-  gravity: { name: "gravity drain", slots: 10, runMin: 480, leftPct: 15, combLost: false },
-} as const;
+/** Somebody on the floor who does not uncap. */
+export const NO_TOOL = "none";
 
 /** Figures a plan starts from where the house says nothing else (common practice). */
 export const USUAL = {
   cv: 0.3,
   loadMinPerFrame: 0.12,
+  turnMinPerFrame: 0.06,
   unloadMinPerFrame: 0.08,
   strainKgPerMin: 6,
   bufferKg: 150,
@@ -90,9 +96,20 @@ export function checkPlan(plan: DayPlan): void {
     if (list.length === 0) throw new DomainError("empty-plan", `The plan has no ${what}.`);
   };
   some(plan.boxes, "boxes to spin");
-  some(plan.uncappers, "one to uncap");
   some(plan.extractors, "machine");
-  mustBeWithin(plan.tenders, 1, 20, "People who load");
+  some(
+    plan.hands.filter((h) => h.uncap),
+    "one to uncap",
+  );
+  some(
+    plan.hands.filter((h) => h.loads),
+    "one to load the machines",
+  );
+  some(
+    plan.hands.filter((h) => h.pails),
+    "one to swap pails",
+  );
+  mustBeWithin(plan.hands.length, 1, 60, "People");
   mustBeWithin(plan.boxes.length, 1, 5000, "Boxes");
   for (const b of plan.boxes) {
     mustBeWithin(b.frames, 1, 14, `Frames in box ${b.id}`);
@@ -100,15 +117,17 @@ export function checkPlan(plan: DayPlan): void {
     mustBeWithin(b.releaseMin, 0, 10_000, `The release of box ${b.id}`, "min");
     mustBeWithin(b.slotsPerFrame, 1, 2, "Slots a frame");
   }
-  for (const u of plan.uncappers) {
-    mustBeWithin(u.minPerFrame, 0.01, 60, `Minutes a frame of ${u.name}`);
-    mustBeWithin(u.cv, 0, 2, "The spread");
-    mustBeWithin(u.toMin - u.fromMin, 1, 10_000, `The shift of ${u.name}`, "min");
+  for (const h of plan.hands) {
+    mustBeWithin(h.toMin - h.fromMin, 1, 20_000, `The shift of ${h.name}`, "min");
+    for (const pace of [...(h.uncap ? [h.uncap] : []), ...(h.knows ?? [])])
+      mustBeWithin(pace.minPerFrame, 0.01, 60, `Minutes a frame of ${h.name}`);
+    mustBeWithin(h.uncap?.cv ?? 0, 0, 2, "The spread");
   }
   for (const e of plan.extractors) {
     mustBeWithin(e.slots, 2, 120, `Slots of ${e.name}`);
     mustBeWithin(e.runMin, 0.01, 240, `Minutes a run of ${e.name}`);
     mustBeWithin(e.cv, 0, 2, "The spread");
+    mustBeWithin(e.turns, 0, 4, `Turns in a run of ${e.name}`);
   }
   mustBeWithin(plan.strainKgPerMin, 0.01, 1e6, "The strainer's speed", "kg/min");
   mustBeWithin(plan.bufferKg, 1, 1e6, "What may stand before the strainer", "kg");

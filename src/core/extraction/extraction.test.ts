@@ -13,6 +13,7 @@ import {
   shakingForceN,
   spinTime,
   steadiness,
+  underTheGate,
 } from "./index";
 
 const machine = (
@@ -214,15 +215,116 @@ describe("a run", () => {
     expect(level.freeKg).toBeGreaterThan(0);
     expect(drumLevel(120, machine(20), { waterPct: 17.5, tempC: 30 }).freeKg).toBeLessThan(0);
   });
+});
+
+describe("under the gate", () => {
+  const pail = (fromMs: number, weighedKg: number | null = null, holdsKg = 20) => ({
+    fromMs,
+    holdsKg,
+    weighedKg,
+  });
+  const flow = (kg: number, fromMs: number, toMs: number) => ({ kg, fromMs, toMs });
+  /** Ten kilograms between 0 and 10, ten more between 10 and 20. */
+  const flows = [flow(10, 0, 10), flow(10, 10, 20)];
+
+  it.each<[string, Parameters<typeof underTheGate>, { pailKg: number; drumKg: number }]>([
+    ["no pail: all stands in the drum", [[], [], flows, 15], { pailKg: 0, drumKg: 15 }],
+    ["one pail takes what came", [[pail(0)], [], flows, 15], { pailKg: 15, drumKg: 0 }],
+    [
+      "a full pail leaves the rest in the drum",
+      [[pail(0, null, 10)], [], flows, 20],
+      { pailKg: 9.7, drumKg: 10.3 },
+    ],
+    [
+      "the next pail takes over what stood in the drum",
+      [[pail(0, null, 10), pail(15)], [], flows, 15],
+      { pailKg: 5.3, drumKg: 0 },
+    ],
+    [
+      "what a pail weighed counts, not what was expected",
+      [[pail(0, 19), pail(20)], [], flows, 20],
+      { pailKg: 1, drumKg: 0 },
+    ],
+    [
+      "taken away half full the drum was empty, whatever was expected",
+      [[pail(0, 12), pail(20)], [], flows, 20],
+      { pailKg: 0, drumKg: 0 },
+    ],
+    [
+      "weighed and gone, none stands there",
+      [[pail(0, 20)], [], [...flows, flow(6, 20, 26)], 26],
+      { pailKg: 0, drumKg: 6 },
+    ],
+    [
+      "honey taken away otherwise is not there",
+      [[pail(10)], [{ atMs: 8, kg: 8 }], flows, 20],
+      { pailKg: 12, drumKg: 0 },
+    ],
+    [
+      "a pail put there later does not count yet",
+      [[pail(0), pail(99)], [], flows, 10],
+      { pailKg: 10, drumKg: 0 },
+    ],
+  ])("%s", (_, given, wanted) => {
+    const got = underTheGate(...given);
+    expect(got.pailKg).toBeCloseTo(wanted.pailKg, 9);
+    expect(got.drumKg).toBeCloseTo(wanted.drumKg, 9);
+  });
+
+  it("loses no honey between drum and pail: pails weighed at what they took, the rest is there", () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 9 }), { maxLength: 5 }),
+        fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 6 }),
+        (gaps, kilograms) => {
+          const list = kilograms.map((kg, i) => flow(kg, i * 10, i * 10 + 10));
+          const came = kilograms.reduce((a, b) => a + b, 0);
+          const end = kilograms.length * 10;
+          let at = 0;
+          let filled = 0;
+          const pails = gaps.map((gap) => {
+            const fromMs = at;
+            at = Math.min(end, at + gap * 5);
+            // A full pail every time, or the last drop: as much as 10 kg, no more than there is.
+            const there = underTheGate([pail(0, null, 5000)], [], list, at).pailKg - filled;
+            const took = Math.min(10, there);
+            filled += took;
+            return { fromMs, holdsKg: 10, weighedKg: took };
+          });
+          const left = underTheGate([...pails, pail(at, null, 5000)], [], list, end);
+          expect(filled + left.pailKg + left.drumKg).toBeCloseTo(came, 6);
+        },
+      ),
+    );
+  });
 
   it.each([
-    [0, 10, "fine", "2 more loads"],
-    [15, 8, "fine", "one more load"],
-    [20, 10, "last-load", "swap in 7 min"],
-    [26.5, 10, "swap-first", "swap it before"],
-    [20, 120, "drain-first", "Drain before the next load"],
-  ])("%f kg out and %f kg to come: %s", (outKg, nextKg, verdict, says) => {
-    const h = headroom({ outKg, pailHoldsKg: 27, drumHoldsKg: 90, nextKg, nextMin: 12 });
+    ["fine", "2 more loads", { pailKg: 0 }],
+    ["fine", "one more load", { pailKg: 15, next: { kg: 8, min: 12 } }],
+    ["last-load", "swap in 7 min of running", { pailKg: 20 }],
+    ["swap-first", "swap it before", { pailKg: 26.5 }],
+    ["swap-first", "4.0 kg more stand in the drum", { pailKg: 24, drumKg: 4 }],
+    [
+      "swap-soon",
+      "What turns brings 10.0 kg more, this pail takes 6.2 kg: swap in 5 min",
+      { pailKg: 20, turning: { kg: 10, min: 8 } },
+    ],
+    ["last-load", "this pail takes 2.2 kg", { pailKg: 20, turning: { kg: 4, min: 3 } }],
+    ["drain-first", "Drain before the next load", { pailKg: 20, next: { kg: 120, min: 12 } }],
+    [
+      "no-pail",
+      "Put a pail under it before the gate is opened: 6.0 kg stand",
+      { pailHoldsKg: null, drumKg: 6 },
+    ],
+  ] as const)("%s: %s", (verdict, says, given) => {
+    const h = headroom({
+      pailKg: 0,
+      pailHoldsKg: 27,
+      drumKg: 0,
+      drumHoldsKg: 90,
+      next: { kg: 10, min: 12 },
+      ...given,
+    });
     expect(h.verdict).toBe(verdict);
     expect(h.sentence).toContain(says);
   });

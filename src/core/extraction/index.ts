@@ -1,4 +1,14 @@
 export { type Arrangement, arrangeLoad, type WaitingFrame } from "./arrange";
+export { BARE_FRAME_KG, drawnCombKg, honeyInFrameKg, OUT_SHARE } from "./frame";
+export {
+  type Flow,
+  type Headroom,
+  headroom,
+  PAIL_FULL,
+  type PailUnder,
+  type TakenAway,
+  underTheGate,
+} from "./gate";
 export {
   checkMachine,
   type Imbalance,
@@ -19,8 +29,6 @@ export {
 export {
   type DrumLevel,
   drumLevel,
-  type Headroom,
-  headroom,
   type PastRun,
   programme,
   type RunStep,

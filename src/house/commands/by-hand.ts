@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { lotCode } from "@/core/bottling";
-import { HAND_STATIONS } from "@/core/dayplan";
+import { type HandWay, handStation } from "@/core/dayplan";
 import { formatKgFromG, gramsFromKg } from "@/core/units";
 import { dayIn, monthsLater } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
@@ -9,26 +9,10 @@ import { choice, count, massKg, number, tag, text } from "../fields";
 import { plural, spoken, tags } from "../ranges";
 import { entriesFeeding, lastStayOf, openBatch } from "../records/batches";
 import { maybeVessel, oneVessel } from "../records/equipment";
+import { handWork } from "../records/floor";
 import { waitingCombs } from "../records/pulls";
-import type { Work } from "../work";
 
-const STATION = { crushed: HAND_STATIONS.crush, pressed: HAND_STATIONS.press } as const;
-
-/** What stays in the comb where it was not weighed: practice counts like two weighings of this house. */
-async function shareLeft(
-  work: Work,
-  way: keyof typeof STATION,
-): Promise<{ share: number; learntFrom: number }> {
-  const { rows } = await work.tx.raw(
-    `select (output->>'leftGrams')::float8 / nullif((output->>'honeyGrams')::float8, 0) as share
-       from entry e where command = 'crush-combs' and output->>'way' = ? and output->>'estimated' = 'false'
-        and not exists (select 1 from undone u where u.entry_id = e.id) order by id desc limit 30`,
-    [way],
-  );
-  const own: number[] = rows.map((r: { share: number }) => r.share);
-  const share = (2 * (STATION[way].leftPct / 100) + own.reduce((a, b) => a + b, 0)) / (2 + own.length);
-  return { share, learntFrom: own.length };
-}
+const STATION = { crushed: "crush", pressed: "press" } as const satisfies Record<string, HandWay>;
 
 export const crushCombs = defineCommand({
   name: "crush-combs",
@@ -40,9 +24,11 @@ export const crushCombs = defineCommand({
     way: choice("The way", ["crushed", "pressed"]).default("crushed"),
     /** Honey left in the crushed comb when it was weighed out; estimated when left out. */
     leftKg: number("What stayed in the comb", 0, 300, "kg").optional(),
+    /** From the first comb cut to the last drop: what the day's plan learns from. */
+    minutes: number("The minutes it took", 1, 10_000, "min").optional(),
   }),
   async run(work, input) {
-    let honey = 0;
+    let [honey, frames] = [0, 0];
     let batch: Awaited<ReturnType<typeof openBatch>> | null = null;
     for (const one of input.supers) {
       const vessel = await oneVessel(work.tx, "super", one, "supers");
@@ -57,13 +43,16 @@ export const crushCombs = defineCommand({
         comb_fill_id: stay.comb_fill,
         wets_fill_id: null,
         gross_g: vessel.empty_g,
+        stayed_g: 0,
       });
       await work.restOn(stay, `super ${one} was ${input.way}`);
       honey += stay.gross_g - vessel.empty_g;
+      frames += stay.frames ?? 10;
     }
     if (!batch) refuse("no-super", "Name at least one super.", "supers");
-    const { share, learntFrom } = await shareLeft(work, input.way);
-    const left = input.leftKg === undefined ? Math.round(honey * share) : gramsFromKg(input.leftKg);
+    const station = handStation(STATION[input.way], await handWork(work.tx));
+    const left =
+      input.leftKg === undefined ? Math.round((honey * station.leftPct) / 100) : gramsFromKg(input.leftKg);
     if (left > honey)
       refuse(
         "more-than-there",
@@ -85,8 +74,10 @@ export const crushCombs = defineCommand({
       batch: batch.number,
       honeyGrams: honey,
       leftGrams: left,
-      way: input.way,
-      learntFrom,
+      station: station.way,
+      frames,
+      minutes: input.minutes ?? null,
+      learntFrom: station.yieldsFrom,
       estimated: input.leftKg === undefined,
     };
   },

@@ -1,14 +1,16 @@
 import { DateTime } from "luxon";
 import { z } from "zod";
+import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
 import { checkMachine, MACHINE_KINDS } from "@/core/extraction";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { choice, count, number, tag, text } from "../fields";
 import { CHECKS, type CheckKind } from "../floor-checks";
 import { openBatch } from "../records/batches";
+import { crewNow } from "../records/crew";
 import { oneVessel, vessels } from "../records/equipment";
 import { lastFillOf } from "../records/fills";
-import { asMachine, checksSince, gatePails, type MachineRow } from "../records/floor";
+import { asMachine, checksSince, gatePails, type MachineRow, oneMachine } from "../records/floor";
 import type { Work } from "../work";
 
 export const addMachine = defineCommand({
@@ -24,6 +26,10 @@ export const addMachine = defineCommand({
     drumCm: number("The drum's diameter", 20, 320, "cm").default(76),
     clearanceCm: number("Clearance under the frames", 1, 100, "cm").default(15),
     allowedKgM: number("The imbalance it stands", 0.01, 20, "kg·m").default(0.3),
+    /** Turned by hand: somebody stands at the crank. */
+    cranked: z.boolean().default(false),
+    /** Its honey runs into a pail of its own, not where all machines drain to. */
+    ownGate: z.boolean().default(false),
   }),
   async run(work, input) {
     const known = await work.tx("live_machine").whereRaw("lower(name) = lower(?)", [input.name]).first("id");
@@ -36,12 +42,15 @@ export const addMachine = defineCommand({
       drum_m: input.drumCm / 100,
       clearance_m: input.clearanceCm / 100,
       allowed_kgm: input.allowedKgM,
+      cranked: input.cranked,
+      own_gate: input.ownGate,
     };
     checkMachine(asMachine(row as MachineRow));
     await work.state("machine", row);
     return { name: input.name };
   },
-  say: ({ name }, { kind, slots }) => `Machine ${name}: ${kind}, ${slots} slots.`,
+  say: ({ name }, { kind, slots, cranked, ownGate }) =>
+    `Machine ${name}: ${kind}, ${slots} slots${cranked ? ", turned by hand" : ""}${ownGate ? ", a gate of its own" : ""}.`,
 });
 
 /** Midnight of the house's day. */
@@ -96,31 +105,59 @@ export const swapPail = defineCommand({
     batch: count("The batch", 1, 99_999).optional(),
     /** Left out, the next empty pail by its number. */
     pail: tag("pail").optional(),
+    /** Whose gate, where a machine has one of its own. */
+    machine: text("The machine", 30).optional(),
   }),
   async run(work, input) {
     const batch = await openBatch(work.tx, input.batch);
-    const under = (await gatePails(work.tx, [batch.id])).get(batch.id);
+    const machine = input.machine === undefined ? null : await oneMachine(work.tx, input.machine);
+    if (machine && !machine.own_gate)
+      refuse("shared-gate", `${machine.name} has no gate of its own: leave the machine out.`, "machine");
+    const gates = await gatePails(work.tx, [batch.id]);
+    const under = gates.findLast((g) => g.machine_id === (machine?.id ?? null));
+    const standing = new Set(
+      [...new Map(gates.map((g) => [g.machine_id, g.vessel_id]))]
+        .filter(([id]) => id !== (machine?.id ?? null))
+        .map(([, vesselId]) => vesselId),
+    );
     const taken = async (vesselId: number) => ((await lastFillOf(work.tx, vesselId))?.grams ?? 0) > 0;
     let vessel = input.pail ? await oneVessel(work.tx, "pail", input.pail) : undefined;
     if (vessel && (await taken(vessel.id)))
       refuse("pail-full", `Pail ${vessel.tag} still holds honey: take an empty one.`, "pail");
+    if (vessel && standing.has(vessel.id))
+      refuse("pail-there", `Pail ${vessel.tag} stands under another gate: take an empty one.`, "pail");
     if (!vessel) {
       // On from the one that stands there, round to the beginning.
       const all = await vessels(work.tx, "pail");
       const at = all.findIndex((p) => p.id === under?.vessel_id);
       for (const next of [...all.slice(at + 1), ...all.slice(0, Math.max(0, at))])
-        if (!(await taken(next.id))) {
+        if (!standing.has(next.id) && !(await taken(next.id))) {
           vessel = next;
           break;
         }
     }
     if (!vessel) refuse("no-pail", "No empty pail is left: set more up, or empty one.", "pail");
-    await work.state("gate_pail", { batch_id: batch.id, vessel_id: vessel.id, at: work.at });
-    await work.restOn([batch, vessel], `pail ${vessel.tag} stands under the gate`);
-    return { batch: batch.number, pail: vessel.tag, before: under?.tag ?? null };
+    await work.state("gate_pail", {
+      batch_id: batch.id,
+      vessel_id: vessel.id,
+      machine_id: machine?.id ?? null,
+      at: work.at,
+    });
+    await work.restOn(
+      [batch, vessel, ...(machine ? [machine] : [])],
+      `pail ${vessel.tag} stands under the gate`,
+    );
+    // A pail weighed since it was put there is on the shelf already.
+    const last = under && ((await lastFillOf(work.tx, under.vessel_id))?.grams ?? 0) > 0 ? null : under;
+    return {
+      batch: batch.number,
+      pail: vessel.tag,
+      before: last?.tag ?? null,
+      machine: machine?.name ?? null,
+    };
   },
-  say: ({ batch, pail, before }) =>
-    `Pail ${pail} under the gate of batch ${batch}${before ? `; weigh pail ${before}` : ""}.`,
+  say: ({ batch, pail, before, machine }) =>
+    `Pail ${pail} under the gate of ${machine ? `${machine}, batch` : "batch"} ${batch}${before ? `; weigh pail ${before}` : ""}.`,
 });
 
 export const planDay = defineCommand({
@@ -135,15 +172,23 @@ export const planDay = defineCommand({
       .array(
         z.object({
           who: text("Who", 30),
-          tool: text("The tool", 20),
+          tool: choice("The tool", [...Object.keys(TOOLS), NO_TOOL] as [Tool | typeof NO_TOOL]),
+          /** When they come, where it is not at the start. */
+          from: z
+            .string()
+            .regex(/^\d{2}:\d{2}$/, "A shift begins at a time such as 10:30.")
+            .optional(),
           hours: number("Hours", 1, 16, "h").default(10),
           minPerFrame: number("Minutes a frame", 0.1, 30, "min").optional(),
+          loads: z.boolean().default(false),
+          pails: z.boolean().default(false),
         }),
       )
-      .min(1, "Somebody must uncap.")
+      .refine((list) => list.some((u) => u.tool !== NO_TOOL), "Somebody must uncap.")
       .max(20),
     machines: z.array(text("A machine", 30)).min(1, "At least one machine must spin.").max(10),
-    tenders: count("People who load", 1, 20),
+    /** Others, without a name, who load machines and see to the pails all day. */
+    tenders: count("Others who load", 0, 20),
     breaks: z
       .array(z.object({ at: z.string().regex(/^\d{2}:\d{2}$/), minutes: number("Minutes", 1, 240, "min") }))
       .max(6)
@@ -152,9 +197,58 @@ export const planDay = defineCommand({
     deepTakesTwo: z.boolean().default(false),
   }),
   async run(work, input) {
+    for (const [skill, what] of [
+      ["loads", "load the machines"],
+      ["pails", "swap the pails"],
+    ] as const)
+      if (input.tenders === 0 && !input.uncappers.some((u) => u[skill]))
+        refuse("nobody", `Somebody must ${what}.`, "tenders");
     await work.state("day_plan", { date: input.date, plan: JSON.stringify(input) });
     return { date: input.date };
   },
   say: (_, { uncappers, machines, start }) =>
-    `The day is planned: from ${start}, ${uncappers.length} uncapping, ${machines.join(" and ")} spinning.`,
+    `The day is planned: from ${start}, ${uncappers.filter((u) => u.tool !== NO_TOOL).length} uncapping, ${machines.join(" and ")} spinning.`,
+});
+
+export const setSkills = defineCommand({
+  name: "set-skills",
+  summary: "Say what somebody can do on the floor: tools they know with their own pace, machines, pails",
+  who: ["lead", "floor"],
+  undo: "counter-entry",
+  input: z.object({
+    name: text("The name", 40),
+    tools: z
+      .array(
+        z.object({
+          tool: choice("The tool", Object.keys(TOOLS) as [Tool, ...Tool[]]),
+          minPerFrame: number("Minutes a frame", 0.1, 30, "min").nullable().default(null),
+        }),
+      )
+      .max(10)
+      .default([]),
+    loads: z.boolean().default(false),
+    pails: z.boolean().default(false),
+  }),
+  async run(work, input) {
+    const known = (await crewNow(work.tx)).find((c) => c.name.toLowerCase() === input.name.toLowerCase());
+    if (!known)
+      refuse("unknown-crew", `Nobody called "${input.name}" works here: name them in Set-up.`, "name");
+    await work.state("skill", {
+      name: known.name,
+      tools: JSON.stringify(input.tools),
+      loads: input.loads,
+      pails: input.pails,
+    });
+    return { name: known.name };
+  },
+  say: ({ name }, { tools, loads, pails }) => {
+    const can = [
+      ...tools.map(
+        (t) => `${TOOLS[t.tool].name}${t.minPerFrame === null ? "" : ` (${t.minPerFrame} min a frame)`}`,
+      ),
+      ...(loads ? ["machines"] : []),
+      ...(pails ? ["pails"] : []),
+    ];
+    return `${name}: ${can.length > 0 ? can.join(", ") : "nothing on the floor"}.`;
+  },
 });

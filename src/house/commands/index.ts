@@ -10,7 +10,7 @@ import { addBins, drainBin, fillBin, weighWax } from "./cappings";
 import { closeBatch } from "./close-batch";
 import { describeYard, noteBloom } from "./describe-yard";
 import { fillPail } from "./fill-pail";
-import { addMachine, checkFloor, planDay, swapPail } from "./floor";
+import { addMachine, checkFloor, planDay, setSkills, swapPail } from "./floor";
 import { importRows } from "./import-rows";
 import { addInstrument, checkInstrument } from "./instruments";
 import { issueLot } from "./issue-lot";
@@ -63,6 +63,7 @@ const ALL = [
   startRun,
   endRun,
   swapPail,
+  setSkills,
   weighSpunSuper,
   fillPail,
   crushCombs,

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { TOOLS, type Tool } from "@/core/dayplan";
-import { imbalance } from "@/core/extraction";
+import { honeyInFrameKg, imbalance, OUT_SHARE } from "@/core/extraction";
 import { formatKgFromG } from "@/core/units";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
@@ -8,13 +8,6 @@ import { choice, count, number, tag, tempC, text } from "../fields";
 import { combsOfBatches, entriesFeeding, openBatch } from "../records/batches";
 import { asMachine, MARKS, oneMachine, oneRun, type RunMark, runsOfBatches } from "../records/floor";
 import { mustBeOpened } from "./floor";
-
-/** A wooden frame with wired foundation and drawn comb, kg (common practice): the rest of its weight is honey. */
-export const BARE_FRAME_KG = 0.45;
-/** Comb gives about this part of its honey (common practice); the account closes on what was weighed. */
-const OUT_SHARE = 0.93;
-
-const honeyGrams = (frameKg: number): number => Math.round(Math.max(0, frameKg - BARE_FRAME_KG) * 1000);
 
 const frame = z.object({ super: tag("super"), kg: number("A frame's weight", 0, 15, "kg") });
 
@@ -60,7 +53,7 @@ export const startRun = defineCommand({
       input.slots.map((s) => s?.kg ?? null),
       asMachine(machine),
     );
-    const honeyKg = loaded.reduce((kg, f) => kg + Math.max(0, f.kg - BARE_FRAME_KG), 0) * OUT_SHARE;
+    const honeyKg = loaded.reduce((kg, f) => kg + honeyInFrameKg(f.kg), 0) * OUT_SHARE;
     const number = (runs.at(-1)?.number ?? 0) + 1;
     const id = await work.state("run", {
       machine_id: machine.id,
@@ -123,10 +116,11 @@ export const endRun = defineCommand({
       ended_at: work.at,
     });
     const count = (mark: RunMark["mark"]) => marks.filter((m) => m.mark === mark).length;
-    // A burst comb's honey ends in the drum: only its comb is lost. A brood frame goes out with all its honey.
+    // A burst comb's honey ends in the drum; its wax is missing when the box is weighed back. A brood frame
+    // goes out with all its honey.
     const lostGrams = marks
       .filter((m) => m.mark === "brood")
-      .reduce((g, m) => g + honeyGrams(run.slots[m.slot - 1]?.kg ?? 0), 0);
+      .reduce((g, m) => g + Math.round(honeyInFrameKg(run.slots[m.slot - 1]?.kg ?? 0) * 1000), 0);
     await work.lose(
       open.fill_id,
       `Batch ${open.number}`,

@@ -1,21 +1,50 @@
+import type { Knex } from "knex";
 import { z } from "zod";
+import type { HandWay } from "@/core/dayplan";
+import { BARE_FRAME_KG, drawnCombKg } from "@/core/extraction";
 import { formatKgFromG, gramsFromKg } from "@/core/units";
 import { coverFromBatch } from "../batch-mass";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
-import { massKg, tag } from "../fields";
-import { entriesFeeding, lastStayOf, openBatch } from "../records/batches";
+import { massKg, number, tag } from "../fields";
+import { plural } from "../ranges";
+import { type BatchComb, entriesFeeding, lastStayOf, openBatch } from "../records/batches";
 import { oneVessel } from "../records/equipment";
+import { runsOfBatches } from "../records/floor";
 
 /** How far under its empty weight a spun super may weigh: scales and scraped wax (common practice). */
 const UNDER_EMPTY_GRACE_G = 300;
+const USUAL_FRAMES = 10;
+
+/** Wax of combs that burst and frames taken out with brood: the box is lighter by them, not emptier of honey. */
+async function missingFrom(db: Knex, stay: BatchComb): Promise<{ grams: number; what: string }> {
+  const marks = (await runsOfBatches(db, [stay.batch_id])).flatMap((run) =>
+    (run.marks ?? []).filter((m) => run.slots[m.slot - 1]?.super === stay.tag).map((m) => m.mark),
+  );
+  const burst = marks.filter((m) => m === "burst").length;
+  const brood = marks.filter((m) => m === "brood").length;
+  return {
+    grams: gramsFromKg(burst * drawnCombKg(stay.depth) + brood * BARE_FRAME_KG),
+    what: [
+      burst > 0 ? plural(burst, "burst comb") : "",
+      brood > 0 ? `${plural(brood, "frame")} with brood` : "",
+    ]
+      .filter(Boolean)
+      .join(" and "),
+  };
+}
 
 export const weighSpunSuper = defineCommand({
   name: "weigh-spun-super",
   summary: "Weigh a spun super back: what is over its empty weight stayed in the comb",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({ super: tag("super"), grossKg: massKg("The spun super's weight", 90) }),
+  input: z.object({
+    super: tag("super"),
+    grossKg: massKg("The spun super's weight", 90),
+    /** Its combs were hung to drain so long instead of being spun. */
+    hungH: number("Hours it hung to drain", 0.1, 160, "h").optional(),
+  }),
   async run(work, input) {
     const vessel = await oneVessel(work.tx, "super", input.super);
     const stay = await lastStayOf(work.tx, vessel.id);
@@ -34,13 +63,15 @@ export const weighSpunSuper = defineCommand({
         `Super ${vessel.tag}, spun, weighs ${input.grossKg} kg? That is more than it came in with (${formatKgFromG(stay.gross_g)} kg): check the scale.`,
         "grossKg",
       );
-    if (gross < vessel.empty_g - UNDER_EMPTY_GRACE_G)
+    const missing = await missingFrom(work.tx, stay);
+    const empty = vessel.empty_g - missing.grams;
+    if (gross < empty - UNDER_EMPTY_GRACE_G)
       refuse(
         "under-empty",
-        `Super ${vessel.tag} weighs ${formatKgFromG(vessel.empty_g)} kg empty; ${input.grossKg} kg is too little: check the scale and the tag.`,
+        `Super ${vessel.tag} weighs ${formatKgFromG(empty)} kg empty${missing.grams > 0 ? ` without ${missing.what}` : ""}; ${input.grossKg} kg is too little: check the scale and the tag.`,
         "grossKg",
       );
-    const wets = Math.max(0, gross - vessel.empty_g);
+    const wets = Math.max(0, gross - empty);
     await work.restOn(
       [stay, ...(await entriesFeeding(work.tx, batch))],
       `super ${vessel.tag} is weighed back`,
@@ -67,15 +98,27 @@ export const weighSpunSuper = defineCommand({
       comb_fill_id: stay.comb_fill,
       wets_fill_id: wetsFill,
       gross_g: gross,
+      stayed_g: wets,
     });
+    const honeyGrams = stay.gross_g - vessel.empty_g;
     return {
       super: vessel.tag,
       batch: batch.number,
       wetsGrams: wets,
-      gaveGrams: stay.gross_g - vessel.empty_g - wets,
+      gaveGrams: honeyGrams - wets,
+      missing: missing.what,
+      ...(input.hungH
+        ? {
+            station: "gravity" satisfies HandWay,
+            frames: stay.frames ?? USUAL_FRAMES,
+            minutes: input.hungH * 60,
+            honeyGrams,
+            leftGrams: wets,
+          }
+        : {}),
     };
   },
-  say: ({ super: tag, gaveGrams, wetsGrams }) =>
-    `Super ${tag} weighed back: ${formatKgFromG(wetsGrams)} kg stayed in the comb, ${formatKgFromG(gaveGrams)} kg came out.`,
+  say: ({ super: tag, gaveGrams, wetsGrams, missing }, { hungH }) =>
+    `Super ${tag} weighed back${hungH ? ` after ${hungH} h of draining` : ""}: ${formatKgFromG(wetsGrams)} kg stayed in the comb, ${formatKgFromG(gaveGrams)} kg came out.${missing === "" ? "" : ` Reckoned without ${missing}: weigh the box empty before it goes out again.`}`,
   grams: ({ gaveGrams }) => gaveGrams,
 });

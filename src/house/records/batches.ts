@@ -75,6 +75,8 @@ export interface BatchComb {
   readonly colony: string;
   readonly yard: string;
   readonly spun_gross_g: number | null;
+  /** Honey left in the spun combs; null until they are weighed back. */
+  readonly stayed_g: number | null;
   readonly spun_entry: number | null;
   /** The entry that closed its batch. */
   readonly closed_by: number | null;
@@ -109,6 +111,7 @@ const combs = (db: Knex) =>
       "c.tag as colony",
       "y.name as yard",
       "w.gross_g as spun_gross_g",
+      db.raw("coalesce(w.stayed_g, greatest(0, w.gross_g - v.empty_g)) as stayed_g"),
       "w.entry_id as spun_entry",
       "x.entry_id as closed_by",
     );

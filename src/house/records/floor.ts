@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import type { Tool } from "@/core/dayplan";
+import type { HandWork, Tool } from "@/core/dayplan";
 import type { Machine, MachineKind } from "@/core/extraction";
 import { refuse } from "../errors";
 
@@ -13,6 +13,10 @@ export interface MachineRow {
   readonly drum_m: number;
   readonly clearance_m: number;
   readonly allowed_kgm: number;
+  /** Turned by hand. */
+  readonly cranked: boolean;
+  /** Its honey runs into a pail of its own, not into the sump all share. */
+  readonly own_gate: boolean;
 }
 
 /** What lies in a slot: a frame of a super, with its weight. */
@@ -97,21 +101,45 @@ export interface CheckRow {
 export const checksSince = (db: Knex, since: Date): Promise<CheckRow[]> =>
   db("live_floor_check").where("at", ">=", since).orderBy("at");
 
-/** The pail under each batch's gate: the newest one put there. */
-export async function gatePails(
-  db: Knex,
-  batchIds: readonly number[],
-): Promise<
-  Map<number, { entry_id: number; tag: string; vessel_id: number; capacity_g: number | null; at: Date }>
-> {
-  if (batchIds.length === 0) return new Map();
-  const rows = await db("live_gate_pail as g")
-    .join("vessel as v", "v.id", "g.vessel_id")
-    .whereIn("g.batch_id", [...batchIds])
-    .orderBy("g.id")
-    .select("g.batch_id", "g.entry_id", "g.vessel_id", "g.at", "v.tag", "v.capacity_g");
-  return new Map(rows.map((r) => [r.batch_id as number, r]));
+export interface GatePail {
+  readonly entry_id: number;
+  readonly batch_id: number;
+  /** Whose gate; null where machines share one. */
+  readonly machine_id: number | null;
+  readonly vessel_id: number;
+  readonly tag: string;
+  readonly capacity_g: number | null;
+  readonly at: Date;
 }
+
+/** Every pail that stood under a gate of these batches, in the order they were put there. */
+export const gatePails = (db: Knex, batchIds: readonly number[]): Promise<GatePail[]> =>
+  batchIds.length === 0
+    ? Promise.resolve([])
+    : db("live_gate_pail as g")
+        .join("vessel as v", "v.id", "g.vessel_id")
+        .whereIn("g.batch_id", [...batchIds])
+        .orderBy(["g.at", "g.id"])
+        .select("g.entry_id", "g.batch_id", "g.machine_id", "g.vessel_id", "g.at", "v.tag", "v.capacity_g");
+
+export interface WeighedPail {
+  readonly batch_id: number;
+  readonly vessel_id: number;
+  readonly grams: number;
+  readonly at: Date;
+}
+/** Pails weighed full of these batches, whatever became of them since. */
+export const pailsFilledFrom = (db: Knex, batchIds: readonly number[]): Promise<WeighedPail[]> =>
+  batchIds.length === 0
+    ? Promise.resolve([])
+    : db("movement as m")
+        .join("live_batch as b", "b.fill_id", "m.from_fill")
+        .join("live_fill as f", "f.id", "m.to_fill")
+        .where("m.kind", "pail")
+        .whereNull("m.reverses")
+        .whereIn("b.id", [...batchIds])
+        .orderBy("m.id")
+        .select("b.id as batch_id", "f.vessel_id", "m.grams", "m.at");
 
 export interface BinState {
   readonly fill_id: number;
@@ -130,3 +158,34 @@ export const binsHolding = (db: Knex): Promise<BinState[]> =>
 
 export const planOf = async (db: Knex, day: string): Promise<unknown | null> =>
   (await db("live_day_plan").where({ date: day }).orderBy("id", "desc").first("plan"))?.plan ?? null;
+
+/** What somebody of the crew can do. */
+export interface Skill {
+  readonly name: string;
+  /** Tools they know, and their own pace with each, minutes a frame; null where it is the usual one. */
+  readonly tools: readonly { readonly tool: Tool; readonly minPerFrame: number | null }[];
+  readonly loads: boolean;
+  readonly pails: boolean;
+}
+/** The newest word on each. */
+export const skills = (db: Knex): Promise<Skill[]> =>
+  db("live_skill")
+    .distinctOn("name")
+    .orderBy(["name", { column: "id", order: "desc" }])
+    .select("name", "tools", "loads", "pails");
+
+/** Work done without a machine, newest first: what was measured of it. */
+export async function handWork(db: Knex, limit = 60): Promise<HandWork[]> {
+  const { rows } = await db.raw(
+    `select coalesce(output->>'station', case output->>'way' when 'pressed' then 'press' else 'crush' end) as way,
+            coalesce((output->>'frames')::int, 10) as frames, (output->>'minutes')::float8 as minutes,
+            case when output->>'estimated' = 'true' then null
+                 else (output->>'leftGrams')::float8 / nullif((output->>'honeyGrams')::float8, 0) end as "left"
+       from entry e
+      where (command = 'crush-combs' or (command = 'weigh-spun-super' and output->>'station' is not null))
+        and not exists (select 1 from undone u where u.entry_id = e.id)
+      order by id desc limit ?`,
+    [limit],
+  );
+  return rows;
+}

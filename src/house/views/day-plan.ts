@@ -1,53 +1,112 @@
 /** A day's plan as it is kept, and as the simulation wants it. */
-import { type DayPlan, HAND_STATIONS, TOOLS, type Tool, USUAL } from "@/core/dayplan";
+import { type DayPlan, type Hand, NO_TOOL, TOOLS, type Tool, USUAL } from "@/core/dayplan";
 import type { FloorMachine, FloorView } from "./floor";
 
 export interface PlanInput {
   readonly date: string;
   readonly start: string;
-  /** `minPerFrame` is this person's own pace with the tool; the usual one when left out. */
-  readonly uncappers: readonly { who: string; tool: Tool; hours: number; minPerFrame?: number | undefined }[];
+  /** Who is there: `minPerFrame` is this person's own pace with the tool, the usual one when left out. */
+  readonly uncappers: readonly {
+    readonly who: string;
+    readonly tool: Tool | typeof NO_TOOL;
+    /** When they come; at the start when left out. */
+    readonly from?: string | undefined;
+    readonly hours: number;
+    readonly minPerFrame?: number | undefined;
+    readonly loads?: boolean | undefined;
+    readonly pails?: boolean | undefined;
+  }[];
   readonly machines: readonly string[];
+  /** Others, without a name, who load machines and see to the pails all day. */
   readonly tenders: number;
   readonly breaks: readonly { at: string; minutes: number }[];
   readonly cleaningMin: number;
   readonly deepTakesTwo: boolean;
 }
 
+/** Longer than any day on the floor, minutes. */
+const ALL_DAY = 24 * 60;
+
 const minutesOf = (clock: string): number => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3, 5));
+
+/** What somebody does, as their row on the board is called: "Odile, fork". */
+const rowOf = (u: PlanInput["uncappers"][number]): string =>
+  `${u.who}, ${u.tool === NO_TOOL ? (u.loads ? "machines" : "pails") : TOOLS[u.tool].name}`;
 
 /** The plan as the simulation wants it, from its start, or from `nowMin` of the day on for what is left. */
 export function asDayPlan(
   input: Omit<PlanInput, "date">,
   boxes: FloorView["boxes"],
-  list: readonly Pick<FloorMachine, "name" | "slots" | "suggestedMin" | "drumHoldsKg">[],
+  floor: Pick<FloorView, "handStations" | "skills"> & {
+    readonly machines: readonly Pick<
+      FloorMachine,
+      "name" | "kind" | "slots" | "suggestedMin" | "drumHoldsKg" | "cranked"
+    >[];
+  },
   fromMin = minutesOf(input.start),
 ): DayPlan {
   // Seen from after midnight, a start in the evening was yesterday's.
   const apart = minutesOf(input.start) - fromMin;
   const shift = apart > 12 * 60 ? apart - 24 * 60 : apart < -18 * 60 ? apart + 24 * 60 : apart;
-  const chosen = list.filter((m) => input.machines.includes(m.name));
+  const chosen = floor.machines.filter((m) => input.machines.includes(m.name));
+  const named = input.uncappers.map((u): Hand => {
+    const comes =
+      shift + (u.from === undefined ? 0 : (minutesOf(u.from) - minutesOf(input.start) + 1440) % 1440);
+    const known = floor.skills.find((k) => k.name.toLowerCase() === u.who.toLowerCase())?.tools ?? [];
+    const pace = (tool: Tool): number =>
+      known.find((k) => k.tool === tool)?.minPerFrame ?? TOOLS[tool].minPerFrame;
+    return {
+      name: rowOf(u),
+      fromMin: Math.max(0, comes),
+      toMin: Math.max(1, Math.max(0, comes) + 1, comes + u.hours * 60),
+      uncap: u.tool === NO_TOOL ? null : { minPerFrame: u.minPerFrame ?? pace(u.tool), cv: USUAL.cv },
+      loads: u.loads ?? false,
+      pails: u.pails ?? false,
+      knows: known
+        .filter((k) => k.tool !== u.tool)
+        .map((k) => ({ tool: TOOLS[k.tool].name, minPerFrame: pace(k.tool) })),
+    };
+  });
+  const others = Array.from(
+    { length: input.tenders },
+    (_, i): Hand => ({
+      name: input.tenders === 1 ? "loading" : `loading ${i + 1}`,
+      fromMin: 0,
+      toMin: ALL_DAY,
+      uncap: null,
+      loads: true,
+      pails: true,
+    }),
+  );
   return {
     ...USUAL,
     boxes: boxes.map(({ deep, ...b }) => ({ ...b, slotsPerFrame: deep && input.deepTakesTwo ? 2 : 1 })),
-    uncappers: input.uncappers.map((u) => ({
-      name: `${u.who}, ${TOOLS[u.tool].name}`,
-      minPerFrame: u.minPerFrame ?? TOOLS[u.tool].minPerFrame,
-      cv: USUAL.cv,
-      fromMin: Math.max(0, shift),
-      toMin: Math.max(1, shift + u.hours * 60),
-    })),
+    hands: [...named, ...others],
     extractors: [
-      ...chosen.map((m) => ({ name: m.name, slots: m.slots, runMin: m.suggestedMin, cv: 0.1 })),
-      ...Object.values(HAND_STATIONS)
+      ...chosen.map((m) => ({
+        name: m.name,
+        slots: m.slots,
+        runMin: m.suggestedMin,
+        cv: 0.1,
+        turns: m.kind === "radial" ? 0 : 2,
+        cranked: m.cranked,
+      })),
+      ...floor.handStations
         .filter((h) => input.machines.includes(h.name))
-        .map((h) => ({ name: h.name, slots: h.slots, runMin: h.runMin, cv: 0.2 })),
+        .map((h) => ({
+          name: h.name,
+          slots: h.slots,
+          runMin: h.runMin,
+          cv: 0.2,
+          turns: 0,
+          // Crushing and pressing take hands all the while; combs that hang do not.
+          cranked: h.combLost,
+        })),
     ],
     bufferKg: Math.max(
       60,
       chosen.reduce((kg, m) => kg + m.drumHoldsKg, 0),
     ),
-    tenders: input.tenders,
     breaks: input.breaks
       .map((b) => ({ fromMin: minutesOf(b.at) - fromMin, toMin: minutesOf(b.at) - fromMin + b.minutes }))
       .filter((b) => b.toMin > 0),

@@ -1,11 +1,10 @@
 /** The floor as it stands: machines, what turns, frames still waiting, room in pail and drum, the day's plan. */
 import type { Knex } from "knex";
 import { DateTime } from "luxon";
-import type { Box, Tool } from "@/core/dayplan";
+import { type Box, HAND_WAYS, type HandStation, handStation, type Tool } from "@/core/dayplan";
 import {
+  BARE_FRAME_KG,
   drumLevel,
-  type Headroom,
-  headroom,
   learntTolerance,
   type Machine,
   type PastRun,
@@ -15,7 +14,6 @@ import {
 } from "@/core/extraction";
 import { formatKgFromG } from "@/core/units";
 import { clockIn, dayIn } from "../clock";
-import { BARE_FRAME_KG } from "../commands/runs";
 import { CHECKS, type CheckKind } from "../floor-checks";
 import {
   asMachine,
@@ -23,13 +21,18 @@ import {
   binsHolding,
   checksSince,
   gatePails,
+  handWork,
   machines,
+  pailsFilledFrom,
   pastRuns,
   planOf,
   type RunRow,
   runsOfBatches,
+  type Skill,
+  skills,
 } from "../records/floor";
 import type { PlanInput } from "./day-plan";
+import { type GateView, gatesOf } from "./gates";
 import { devicesAtHand } from "./instruments";
 import type { BatchState, Snapshot } from "./snapshot";
 
@@ -46,6 +49,8 @@ export interface FloorMachine extends Machine {
   readonly learntFrom: number;
   /** What the drum takes under the frames, kg. */
   readonly drumHoldsKg: number;
+  readonly cranked: boolean;
+  readonly ownGate: boolean;
 }
 
 export interface FrameWaiting {
@@ -68,20 +73,13 @@ export interface LiveRun {
   readonly expectedKg: number;
 }
 
-export interface GateView {
-  readonly batch: number;
-  readonly pail: string | null;
-  readonly headroom: Headroom;
-  readonly drumPct: number;
-}
-
 export interface FloorView {
   readonly machines: readonly FloorMachine[];
   readonly frames: readonly FrameWaiting[];
   readonly batch: number | null;
   readonly waterPct: number;
   readonly live: readonly LiveRun[];
-  readonly gate: GateView | null;
+  readonly gates: readonly GateView[];
   readonly checks: {
     readonly opening: string | null;
     readonly closing: string | null;
@@ -101,6 +99,8 @@ export interface FloorView {
   readonly today: string;
   readonly boxes: readonly (Box & { readonly deep: boolean })[];
   readonly crew: readonly string[];
+  readonly skills: readonly Skill[];
+  readonly handStations: readonly HandStation[];
   readonly scale: { readonly name: string; readonly standIn: boolean } | null;
   readonly done: {
     readonly boxes: number;
@@ -135,43 +135,6 @@ function framesWaiting(batch: BatchState | undefined, runs: readonly RunRow[]): 
         tender: c.foundation === "unwired wax" || c.foundation === "foundationless",
       }));
     });
-}
-
-/** Honey a run has given between two moments, g: evenly over the minutes it turned. */
-function givenBetween(run: RunRow, fromMs: number, toMs: number): number {
-  const start = run.started_at.getTime();
-  const stop = run.ended_at?.getTime() ?? start + run.minutes * MINUTE;
-  const shared = Math.min(stop, toMs) - Math.max(start, fromMs);
-  return run.expected_g * Math.max(0, Math.min(1, shared / Math.max(1, stop - start)));
-}
-
-function gateOf(
-  s: Snapshot,
-  batch: BatchState,
-  runs: readonly RunRow[],
-  gate: { tag: string; capacity_g: number | null; at: Date } | undefined,
-  machine: FloorMachine | undefined,
-  next: readonly FrameWaiting[],
-): GateView {
-  // Weighed full, it is a pail of the shelf: nothing stands under the gate until the next one does.
-  const gone = s.pails.some((p) => p.tag === gate?.tag && gate && p.filledAt >= gate.at);
-  const under = gone ? undefined : gate;
-  // Since it was put there; what ran out before is in the pails before it, weighed or not yet.
-  const given = (fromMs: number) => runs.reduce((g, r) => g + givenBetween(r, fromMs, s.now.getTime()), 0);
-  const outKg = under
-    ? given(under.at.getTime()) / 1000
-    : Math.max(0, (given(0) - batch.account.outGrams) / 1000);
-  const pailHoldsKg = (under?.capacity_g ?? 0) / 1000;
-  const drumHoldsKg = machine?.drumHoldsKg ?? 0;
-  const slots = machine?.slots ?? 0;
-  const nextKg = next.slice(0, slots).reduce((kg, f) => kg + Math.max(0, f.kg - BARE_FRAME_KG), 0) * 0.93;
-  const inDrum = Math.max(0, outKg - pailHoldsKg);
-  return {
-    batch: batch.number,
-    pail: under?.tag ?? null,
-    headroom: headroom({ outKg, pailHoldsKg, drumHoldsKg, nextKg, nextMin: machine?.suggestedMin ?? 12 }),
-    drumPct: drumHoldsKg > 0 ? Math.min(100, (inDrum / drumHoldsKg) * 100) : 0,
-  };
 }
 
 /** Boxes still to be spun: those in the open batch, then stacks that are ready, then those that dry today. */
@@ -220,17 +183,22 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
   const midnight = DateTime.fromJSDate(s.now, { zone: s.house.zone }).startOf("day").toJSDate();
   const today = dayIn(s.house.zone, s.now);
   const ids = s.openBatches.map((b) => b.id);
-  const [rows, runs, past, gates, checks, bins, plan, crew] = await Promise.all([
+  const [rows, runs, past, gates, filled, checks, bins, plan, crew, skilled, byHand] = await Promise.all([
     machines(db),
     runsOfBatches(db, ids),
     pastRuns(db),
     gatePails(db, ids),
+    pailsFilledFrom(db, ids),
     checksSince(db, midnight),
     binsHolding(db),
     planOf(db, today),
     db("live_crew").whereIn("role", ["lead", "floor", "filler"]).orderBy("id").pluck("name"),
+    skills(db),
+    handWork(db),
   ]);
-  const batch = s.openBatches.at(-1);
+  // Honey kept apart from cappings is a batch too, with nothing to spin.
+  const batch =
+    s.openBatches.findLast((b) => b.combs.some((c) => c.spun_entry === null)) ?? s.openBatches.at(-1);
   const waterPct = Math.min(22, Math.max(13, batch?.water.figures.waterPct ?? HONEY.waterPct));
   const tempC = past[0]?.temp_c ?? HONEY.tempC;
   const learnt: PastRun[] = past.map((r) => ({
@@ -239,12 +207,15 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
     waterPct: r.water_pct,
     tempC: r.temp_c,
   }));
-  const list: FloorMachine[] = rows.map((row) => {
+  const list = rows.map((row) => {
     const machine = asMachine(row);
     const time = spinTime(row.kind, { waterPct, tempC }, learnt);
     return {
       ...machine,
+      id: row.id,
       name: row.name,
+      cranked: row.cranked,
+      ownGate: row.own_gate,
       learntKgM: learntTolerance(
         past.filter((r) => r.machine_id === row.id).map((r) => ({ kgM: r.kgm, shaky: r.shaky ?? false })),
         row.allowed_kgm,
@@ -283,7 +254,7 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
         slots: r.slots,
         expectedKg: r.expected_g / 1000,
       })),
-    gate: batch ? gateOf(s, batch, own, gates.get(batch.id), list[0], frames) : null,
+    gates: batch ? gatesOf(batch, { machines: list, runs: own, pails: gates, filled, waiting: frames }) : [],
     checks: { opening: said("opening"), closing: said("closing"), open: checks.at(-1)?.kind === "opening" },
     bins: bins.map((b: BinState) => ({ tag: b.tag, kg: formatKgFromG(b.grams) })),
     cappingsShare: await cappingsShare(db),
@@ -291,7 +262,7 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
       const run = residueRuns.get(c.tag);
       const had = c.gross_g - c.empty_g;
       if (!run || had <= 0) return [];
-      const left = Math.max(0, (c.spun_gross_g ?? 0) - c.empty_g);
+      const left = c.stayed_g ?? 0;
       return [
         { tempC: run.temp_c, tool: run.tool, leftKg: left / 1000, leftPct: (left / had) * 100, super: c.tag },
       ];
@@ -300,6 +271,8 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
     today,
     boxes: boxesAhead(s),
     crew: crew as string[],
+    skills: skilled,
+    handStations: HAND_WAYS.map((way) => handStation(way, byHand)),
     scale: (await devicesAtHand(db)).scale ?? null,
     done: {
       boxes: spun.length,

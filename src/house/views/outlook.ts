@@ -28,26 +28,22 @@ const minuteOfDay = (clock: string): number => Number(clock.slice(0, 2)) * 60 + 
 export function dayOutlook(floor: FloorView): Outlook | null {
   const { plan } = floor;
   if (!plan || floor.boxes.length === 0) return null;
-  if (asDayPlan(plan, floor.boxes, floor.machines).extractors.length === 0) return null;
+  if (asDayPlan(plan, floor.boxes, floor).extractors.length === 0) return null;
 
   const now = minuteOfDay(clockIn(floor.zone, new Date(floor.nowMs)));
-  const ahead = simulateDay(asDayPlan(plan, floor.boxes, floor.machines, now), {
+  const ahead = simulateDay(asDayPlan(plan, floor.boxes, floor, now), {
     seed: 1,
     replicates: REPLICATES,
   });
   const at = (min: number): string =>
     Number.isFinite(min) ? clockIn(floor.zone, new Date(floor.nowMs + min * MINUTE)) : "later";
   // The whole day from its start, with what is done already: where it should stand by now.
-  const whole = asDayPlan(plan, [...floor.done.list, ...floor.boxes], floor.machines);
+  const whole = asDayPlan(plan, [...floor.done.list, ...floor.boxes], floor);
   const board = simulateDay(whole, { seed: 1, replicates: 1 }).board;
   const since = (now - minuteOfDay(plan.start) + 1440) % 1440;
-  const frames = new Map(whole.boxes.map((b) => [b.id, b.frames]));
-  const due = (test: (station: string) => boolean) =>
-    board.filter((b) => test(b.station) && b.toMin <= since);
-  const number = (what: string): number => Number.parseFloat(what) || 0;
-  const machines = new Set(whole.extractors.map((e) => e.name));
-  const hands = new Set(whole.uncappers.map((u) => u.name));
-  const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0);
+  /** What the plan has done of something by now. */
+  const due = (does: (typeof board)[number]["does"]): number =>
+    board.filter((b) => b.does === does && b.toMin <= since).reduce((sum, b) => sum + b.amount, 0);
   return {
     finish: Number.isFinite(ahead.finishMin.p50) ? at(ahead.finishMin.p50) : null,
     from: at(ahead.finishMin.p10),
@@ -56,17 +52,17 @@ export function dayOutlook(floor: FloorView): Outlook | null {
     stations: [
       {
         station: "Uncap",
-        planned: `${sum(due((x) => hands.has(x)).map((b) => frames.get(b.what) ?? 0))} frames`,
+        planned: `${due("uncap")} frames`,
         actual: `${floor.done.frames} frames or more`,
       },
       {
         station: "Spin",
-        planned: `${sum(due((x) => machines.has(x)).map((b) => number(b.what)))} frames`,
+        planned: `${due("spin")} frames`,
         actual: `${floor.done.frames} frames`,
       },
       {
         station: "Strain, pails",
-        planned: `${sum(due((x) => x === "strain").map((b) => number(b.what)))} kg`,
+        planned: `${due("strain").toFixed(0)} kg`,
         actual: `${(floor.done.pailGrams / 1000).toFixed(0)} kg`,
       },
     ],

@@ -1,28 +1,59 @@
 "use client";
 
-import type { GateView } from "@/house/views/floor";
+import { type GateView, gateAt } from "@/house/views/gates";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
+import { useHouseClock } from "../house-clock";
+import { useCalled } from "./called";
 
-const TONE = { fine: "go", "last-load": "mass", "swap-first": "stop", "drain-first": "stop" } as const;
+const TONE = {
+  fine: "go",
+  "last-load": "mass",
+  "swap-soon": "mass",
+  "swap-first": "stop",
+  "drain-first": "stop",
+  "no-pail": "stop",
+} as const;
+/** So long before a pail is full it is called out. */
+const CALL_MIN = 1;
 
-/** The pail under the gate and the drum over it: one press swaps the pail. */
-export function Gate({ gate }: { gate: GateView }) {
+/** The pail under a gate and the drum over it, reckoned on while the machine turns: one press swaps the pail. */
+export function Gate({ gate, nowMs }: { gate: GateView; nowMs: number }) {
   const { standing, submit } = useCommand("swap-pail");
-  const { headroom } = gate;
+  const now = useHouseClock(nowMs, 5000);
+  const at = gateAt(gate, now);
+  const where = gate.machine ? `of ${gate.machine}` : "";
+  const turning = gate.flows.some((f) => f.fromMs <= now && f.toMs > now);
+  useCalled(
+    turning && gate.pail && at.swapInMin !== null && at.verdict.startsWith("swap") && at.swapInMin <= CALL_MIN
+      ? `Swap pail ${gate.pail}`
+      : null,
+  );
   return (
-    <section className="panel mb-3" aria-label="Under the gate">
+    <section
+      className="panel mb-3"
+      aria-label={gate.machine ? `Under the gate of ${gate.machine}` : "Under the gate"}
+    >
       <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
-        <h2>{gate.pail ? `Pail ${gate.pail} under the gate` : "No pail under the gate"}</h2>
+        <h2>{gate.pail ? `Pail ${gate.pail} under the gate ${where}` : `No pail under the gate ${where}`}</h2>
         <p
-          data-tone={TONE[headroom.verdict]}
+          data-tone={TONE[at.verdict]}
           className="min-w-0 flex-1 basis-72 font-semibold"
           style={{ color: "var(--tone)" }}
         >
-          {gate.pail ? headroom.sentence : "Put a pail under it before the gate is opened."}
+          {at.sentence}
         </p>
-        <p className="text-ink-2">drum {gate.drumPct.toFixed(0)} % up to the frames</p>
-        <button type="button" className="do min-h-14" onClick={() => void submit({ batch: gate.batch })}>
+        <p className="text-ink-2">
+          {gate.pail && <>about {at.pailKg.toFixed(1)} kg in it; </>}drum {at.drumPct.toFixed(0)} % up to the
+          frames
+        </p>
+        <button
+          type="button"
+          className="do min-h-14"
+          onClick={() =>
+            void submit({ batch: gate.batch, ...(gate.machine ? { machine: gate.machine } : {}) })
+          }
+        >
           {gate.pail ? "Swap the pail" : "Put a pail under"}
         </button>
       </div>

@@ -1,9 +1,11 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import type { LiveRun } from "@/house/views/floor";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
+import { useHouseClock } from "../house-clock";
+import { useCalled } from "./called";
 
 type Mark = "clean" | "again" | "burst" | "brood";
 const NEXT: Record<Mark, Mark> = { clean: "again", again: "burst", burst: "brood", brood: "clean" };
@@ -14,26 +16,6 @@ const MARK_WORD: Record<Mark, string> = {
   brood: "brood: out",
 };
 
-/** Two short tones; a tablet that was never touched stays silent, the title tells all the same. */
-function sound(): void {
-  try {
-    const audio = new AudioContext();
-    for (const [at, hertz] of [
-      [0, 880],
-      [0.25, 1175],
-    ] as const) {
-      const tone = audio.createOscillator();
-      tone.frequency.value = hertz;
-      tone.connect(audio.destination);
-      tone.start(audio.currentTime + at);
-      tone.stop(audio.currentTime + at + 0.2);
-    }
-    setTimeout(() => void audio.close(), 1000);
-  } catch {
-    // No sound here.
-  }
-}
-
 const clock = (minutes: number): string => {
   const s = Math.max(0, Math.round(minutes * 60));
   return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, "0")}`;
@@ -41,39 +23,16 @@ const clock = (minutes: number): string => {
 
 /** One turning machine: where its programme stands, what is due, and how its frames came out. */
 export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
-  // The house's clock counts, not the tablet's: every tablet shows the same.
-  const offset = useRef<number | null>(null);
-  const [minute, setMinute] = useState((nowMs - run.startedMs) / 60_000);
+  const minute = (useHouseClock(nowMs, 500) - run.startedMs) / 60_000;
   const [marks, setMarks] = useState<Readonly<Record<number, Mark>>>({});
   const [shaky, setShaky] = useState(false);
   const { standing, submit } = useCommand("end-run");
-  useEffect(() => {
-    offset.current ??= nowMs - Date.now();
-    const tick = () => setMinute((Date.now() + (offset.current ?? 0) - run.startedMs) / 60_000);
-    const beat = setInterval(tick, 500);
-    tick();
-    return () => clearInterval(beat);
-  }, [nowMs, run.startedMs]);
-
   const step = run.steps.reduce((now, s, i) => (s.atMin <= minute ? i : now), 0);
   const current = run.steps[step];
   const next = run.steps[step + 1];
   const due = current?.call === true;
   const over = minute >= run.minutes;
-  const called = useRef(-1);
-  useEffect(() => {
-    if (!due || called.current === step) return;
-    called.current = step;
-    sound();
-  }, [due, step]);
-  useEffect(() => {
-    if (!due || !current) return;
-    const before = document.title;
-    document.title = `${over ? "Done" : "Now"}: ${run.machine}, ${current.what}`;
-    return () => {
-      document.title = before;
-    };
-  }, [due, over, current, run.machine]);
+  useCalled(due ? `${over ? "Done" : "Now"}: ${run.machine}, ${current?.what}` : null);
 
   return (
     <section className="panel mb-3" aria-label={`Run ${run.number}, ${run.machine}`}>

@@ -5,6 +5,14 @@ const clock = (min: number, startMin: number): string => {
   return `${String(Math.floor(m / 60) % 24).padStart(2, "0")}:${String(m % 60).padStart(2, "0")}`;
 };
 
+const FILL: Record<DayForecast["board"][number]["does"], string> = {
+  uncap: "var(--go-fill)",
+  spin: "var(--go-fill)",
+  serve: "var(--niche-shade)",
+  strain: "var(--mass-fill)",
+  clean: "var(--water-fill)",
+};
+
 /** Stations over the hours, one bar a piece of work: what hangs on the wall. */
 export function DayBoard({
   forecast,
@@ -84,13 +92,7 @@ export function DayBoard({
                   y={i * high + 6}
                   height={high - 12}
                   rx={2}
-                  fill={
-                    name === "strain"
-                      ? "var(--mass-fill)"
-                      : name === "cleaning"
-                        ? "var(--water-fill)"
-                        : "var(--go-fill)"
-                  }
+                  fill={FILL[b.does]}
                   stroke={name === forecast.bottleneck ? "var(--stop)" : "var(--edge)"}
                 >
                   <title>{`${b.what}, ${clock(b.fromMin, startMin)} to ${clock(b.toMin, startMin)}`}</title>

@@ -1,0 +1,258 @@
+import type { ReactNode } from "react";
+import { MACHINE_KINDS } from "@/core/extraction";
+import { LOSS_CAUSES } from "@/house/commands/record-loss";
+import { houseDatabase } from "@/house/door";
+import type { FloorView } from "@/house/views/floor";
+import { devicesAtHand, instrumentsView } from "@/house/views/instruments";
+import type { Snapshot } from "@/house/views/snapshot";
+import { stacksOf } from "@/house/views/stacks";
+import { Caution, type Doing } from "@/ui/bench";
+import { ChooseSupers } from "@/ui/choose-supers";
+import { CommandForm } from "@/ui/fields/command-form";
+import type { FieldSpec } from "@/ui/fields/spec";
+import { DayPlanner, LoadArranger } from "@/ui/floor";
+import { Checks } from "@/ui/floor/checks";
+import { Skills } from "@/ui/floor/skills";
+import { ReadingSheet } from "@/ui/room/reading-sheet";
+import { ByHand } from "./by-hand";
+import { Cappings } from "./cappings";
+
+export type SpinSearch = { do?: string; super?: string; supers?: string; batch?: string };
+
+interface Bench {
+  readonly s: Snapshot;
+  readonly floor: FloorView;
+  readonly search: SpinSearch;
+  /** Which batch, where more than one is open. */
+  readonly batchField: readonly FieldSpec[];
+}
+
+interface Work extends Doing {
+  readonly show: (bench: Bench) => ReactNode | Promise<ReactNode>;
+}
+
+const OFTEN: readonly Work[] = [
+  {
+    id: "load",
+    label: "Next load",
+    show: ({ floor }) => (
+      <>
+        {!floor.checks.open && <Checks kind="opening" said={floor.checks.opening} />}
+        <LoadArranger key={`${floor.batch} ${floor.frames.length}`} floor={floor} />
+      </>
+    ),
+  },
+  { id: "day", label: "Plan the day", show: ({ floor }) => <DayPlanner floor={floor} /> },
+  {
+    id: "batch",
+    label: "Choose supers",
+    show: ({ s, search }) => {
+      const { stacks, intake } = stacksOf(s.waiting);
+      const grouped = [
+        ...(intake.length > 0 ? [{ name: "Intake", supers: intake }] : []),
+        ...stacks.map((x) => ({ name: `Stack ${x.name}`, supers: x.supers })),
+      ];
+      return (
+        <ChooseSupers
+          key={search.supers ?? ""}
+          chosen={(search.supers ?? "").split(",").filter((t) => t !== "")}
+          openBatch={s.openBatches.length === 1 ? (s.openBatches[0]?.number ?? null) : null}
+          supers={grouped.flatMap((g) =>
+            g.supers.map((w) => ({
+              tag: w.tag,
+              kg: w.grams / 1000,
+              waterPct: w.water.figures.waterPct ?? null,
+              verdict: w.water.verdict === "unread" ? `${w.capped_pct} % capped` : w.water.verdict,
+              group: g.name,
+            })),
+          )}
+        />
+      );
+    },
+  },
+  {
+    id: "read",
+    label: "Enter a reading",
+    show: async ({ s, search }) => (
+      <ReadingSheet
+        key={search.super ?? ""}
+        superTag={search.super ?? ""}
+        instruments={await instrumentsView(houseDatabase(), s)}
+        devices={await devicesAtHand(houseDatabase())}
+      />
+    ),
+  },
+  {
+    id: "weigh",
+    label: "Weigh back a super",
+    show: ({ search }) => (
+      <>
+        <CommandForm
+          key={search.super ?? ""}
+          command="weigh-spun-super"
+          label="Weigh it back"
+          fields={[
+            {
+              name: "super",
+              label: "Super",
+              ...(search.super ? { value: search.super } : {}),
+              placeholder: "41",
+              span: 1,
+            },
+            { name: "grossKg", label: "Spun, it weighs", unit: "kg", kind: "figure" },
+          ]}
+        />
+        <Caution>
+          lid shut before it turns; speed to zero and standstill before the lid opens. Hair, sleeves and
+          straps away from the drum.
+        </Caution>
+      </>
+    ),
+  },
+  {
+    id: "pail",
+    label: "Fill a pail",
+    show: ({ batchField }) => (
+      <>
+        <CommandForm
+          command="fill-pail"
+          label="Fill the pail"
+          keep={["batch"]}
+          fields={[
+            { name: "pail", label: "Pail", placeholder: "12", span: 1 },
+            { name: "grossKg", label: "With honey it weighs", unit: "kg", kind: "figure" },
+            ...batchField,
+          ]}
+        />
+        <Caution>
+          a full pail weighs 27 kg and the floor is slippery; never leave the room with a gate open.
+        </Caution>
+      </>
+    ),
+  },
+];
+
+const SELDOM_DONE: readonly Work[] = [
+  {
+    id: "opening",
+    label: "Opening check",
+    show: ({ floor }) => <Checks kind="opening" said={floor.checks.opening} />,
+  },
+  {
+    id: "closing",
+    label: "Closing check",
+    show: ({ floor }) => <Checks kind="closing" said={floor.checks.closing} />,
+  },
+  {
+    id: "cappings",
+    label: "Cappings",
+    show: ({ floor, batchField }) => (
+      <Cappings bins={floor.bins} learnt={floor.cappingsShare} batchField={batchField} />
+    ),
+  },
+  { id: "hand", label: "Without a machine", show: ({ floor }) => <ByHand stations={floor.handStations} /> },
+  { id: "skills", label: "Who can do what", show: ({ floor }) => <Skills floor={floor} /> },
+  {
+    id: "loss",
+    label: "Book a loss",
+    show: ({ batchField }) => (
+      <CommandForm
+        command="record-loss"
+        label="Book the loss"
+        fields={[
+          { name: "kg", label: "Lost", unit: "kg", kind: "figure", span: 1 },
+          {
+            name: "cause",
+            label: "Cause",
+            kind: "choice",
+            options: LOSS_CAUSES.map((c) => ({ value: c, label: c })),
+          },
+          ...batchField,
+        ]}
+      />
+    ),
+  },
+  {
+    id: "close",
+    label: "Close a batch",
+    show: ({ batchField }) => (
+      <CommandForm
+        command="close-batch"
+        label="Close the batch"
+        fields={[
+          ...batchField,
+          {
+            name: "reason",
+            label: "Reason for what is unexplained",
+            hint: "needed above 2 % of what came in",
+            span: 3,
+          },
+        ]}
+      />
+    ),
+  },
+  {
+    id: "machine",
+    label: "Add a machine",
+    show: () => (
+      <CommandForm
+        command="add-machine"
+        label="Set up the machine"
+        fields={[
+          { name: "name", label: "Name", placeholder: "Twenty", span: 1 },
+          {
+            name: "kind",
+            label: "Kind",
+            kind: "choice",
+            options: MACHINE_KINDS.map((k) => ({ value: k, label: k })),
+          },
+          { name: "slots", label: "Slots", kind: "figure", span: 1 },
+          { name: "radiusCm", label: "Axle to frame", unit: "cm", kind: "figure", value: "30", span: 1 },
+          { name: "drumCm", label: "Drum across", unit: "cm", kind: "figure", value: "76", span: 1 },
+          { name: "clearanceCm", label: "Under frames", unit: "cm", kind: "figure", value: "15", span: 1 },
+          { name: "allowedKgM", label: "It stands", unit: "kg·m", kind: "figure", value: "0.3", span: 1 },
+          { name: "cranked", label: "Turned by hand", kind: "check" },
+          { name: "ownGate", label: "Runs into a pail of its own", kind: "check" },
+        ]}
+      />
+    ),
+  },
+  {
+    id: "pails",
+    label: "Add pails",
+    show: () => (
+      <CommandForm
+        command="add-pails"
+        label="Set up pails"
+        keep={["emptyKg", "holdsKg"]}
+        fields={[
+          { name: "tags", label: "Tags", placeholder: "1-20", hint: "a run, or a list with commas", span: 3 },
+          { name: "emptyKg", label: "Empty, with lid", unit: "kg", kind: "figure", value: "1.2" },
+          { name: "holdsKg", label: "Holds", unit: "kg", kind: "figure", value: "27" },
+        ]}
+      />
+    ),
+  },
+];
+
+const named = ({ id, label }: Work): Doing => ({ id, label });
+export const DOINGS = OFTEN.map(named);
+export const SELDOM = SELDOM_DONE.map(named);
+
+/** What is being done now, opened in place; nothing when nothing is. */
+export function doing(s: Snapshot, floor: FloorView, search: SpinSearch): ReactNode | Promise<ReactNode> {
+  const batchField: FieldSpec[] =
+    s.openBatches.length > 1
+      ? [
+          {
+            name: "batch",
+            label: "Batch",
+            kind: "choice",
+            options: s.openBatches.map((b) => ({ value: String(b.number), label: `Batch ${b.number}` })),
+            ...(search.batch ? { value: search.batch } : {}),
+          },
+        ]
+      : [];
+  const work = [...OFTEN, ...SELDOM_DONE].find((w) => w.id === search.do);
+  return work?.show({ s, floor, search, batchField }) ?? null;
+}

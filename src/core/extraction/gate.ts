@@ -1,0 +1,173 @@
+/** The drum and the pail under its gate: where the honey is that came out of the combs, and whether more may come. */
+import { mustBeWithin } from "../domain-error";
+
+/** Honey a run gives, evenly over its time. */
+export interface Flow {
+  readonly kg: number;
+  readonly fromMs: number;
+  readonly toMs: number;
+}
+
+/** A pail that stood under the gate, from when on; what it weighed when it was weighed, net. */
+export interface PailUnder {
+  readonly fromMs: number;
+  readonly holdsKg: number;
+  readonly weighedKg: number | null;
+}
+
+/** Honey weighed away without standing in the list of pails under the gate. */
+export interface TakenAway {
+  readonly atMs: number;
+  readonly kg: number;
+}
+
+/** Fill a pail no fuller than this part of what it holds: it must be carried. */
+export const PAIL_FULL = 0.97;
+/** A pail less full than this when it was taken away left no honey behind in the drum. */
+const NOT_FULL = 0.9;
+
+const cameBetween = (flows: readonly Flow[], fromMs: number, toMs: number): number =>
+  flows.reduce((kg, f) => {
+    const shared = Math.min(f.toMs, toMs) - Math.max(f.fromMs, fromMs);
+    return kg + (shared <= 0 ? 0 : f.kg * Math.min(1, shared / Math.max(1, f.toMs - f.fromMs)));
+  }, 0);
+
+/**
+ * Honey in the pail under the gate and over it in the drum at `nowMs`, kg: each pail takes what came and what
+ * the one before left in the drum, up to what it holds; what a pail weighed counts before what was expected.
+ * Without a pail everything stands in the drum.
+ * @param pails in the order they were put under
+ */
+export function underTheGate(
+  pails: readonly PailUnder[],
+  taken: readonly TakenAway[],
+  flows: readonly Flow[],
+  nowMs: number,
+): { readonly pailKg: number; readonly drumKg: number } {
+  let drum = 0;
+  let since = 0;
+  /** What came until `toMs`, less what was weighed away meanwhile. */
+  const until = (toMs: number): number => {
+    const away = taken.reduce((kg, t) => kg + (t.atMs > since && t.atMs <= toMs ? t.kg : 0), 0);
+    const there = drum + cameBetween(flows, since, toMs) - away;
+    since = toMs;
+    return Math.max(0, there);
+  };
+  for (const [i, pail] of pails.entries()) {
+    if (pail.fromMs > nowMs) break;
+    drum = until(pail.fromMs);
+    const end = Math.min(pails[i + 1]?.fromMs ?? Number.POSITIVE_INFINITY, nowMs + 1);
+    if (end > nowMs && pail.weighedKg === null) {
+      const there = until(nowMs);
+      const pailKg = Math.min(there, pail.holdsKg * PAIL_FULL);
+      return { pailKg, drumKg: there - pailKg };
+    }
+    const there = until(Math.min(end, nowMs));
+    const took = pail.weighedKg ?? Math.min(there, pail.holdsKg * PAIL_FULL);
+    drum = took < pail.holdsKg * NOT_FULL && pail.weighedKg !== null ? 0 : Math.max(0, there - took);
+  }
+  return { pailKg: 0, drumKg: until(nowMs) };
+}
+
+export type HeadroomVerdict = "fine" | "last-load" | "swap-soon" | "swap-first" | "drain-first" | "no-pail";
+
+export interface Headroom {
+  readonly verdict: HeadroomVerdict;
+  readonly sentence: string;
+  /** Minutes of running until the pail is full; null when it will not be. */
+  readonly swapInMin: number | null;
+  readonly pailFreeKg: number;
+}
+
+const kg = (x: number): string => `${x.toFixed(1)} kg`;
+
+/**
+ * May the next load run, and when is the pail full? What turns now comes first, evenly over the minutes it has
+ * left, then the next load. The pail takes what it can, the drum the rest up to the frames.
+ * @throws DomainError for masses outside 0-5,000 kg
+ */
+export function headroom({
+  pailKg,
+  pailHoldsKg,
+  drumKg,
+  drumHoldsKg,
+  turning = { kg: 0, min: 0 },
+  next,
+}: {
+  readonly pailKg: number;
+  /** Null while no pail stands there. */
+  readonly pailHoldsKg: number | null;
+  readonly drumKg: number;
+  readonly drumHoldsKg: number;
+  readonly turning?: { readonly kg: number; readonly min: number };
+  readonly next: { readonly kg: number; readonly min: number };
+}): Headroom {
+  for (const [value, what] of [
+    [pailKg, "The honey in the pail"],
+    [pailHoldsKg ?? 0, "What the pail holds"],
+    [drumKg, "The honey in the drum"],
+    [drumHoldsKg, "What the drum holds"],
+    [turning.kg, "What turns"],
+    [next.kg, "The next load"],
+  ] as const)
+    mustBeWithin(value, 0, 5000, what, "kg");
+  const says = (verdict: HeadroomVerdict, sentence: string, swapInMin: number | null, free: number) => ({
+    verdict,
+    sentence,
+    swapInMin,
+    pailFreeKg: Math.max(0, free),
+  });
+  if (pailHoldsKg === null)
+    return says(
+      "no-pail",
+      drumKg + turning.kg > 0.5
+        ? `Put a pail under it before the gate is opened: ${kg(drumKg + turning.kg)} stand or come in the drum.`
+        : "Put a pail under it before the gate is opened.",
+      null,
+      0,
+    );
+  // What still hangs in the drum runs into the pail first.
+  const room = pailHoldsKg * PAIL_FULL - pailKg - drumKg;
+  if (room <= 0)
+    return says(
+      "swap-first",
+      `The pail is full${drumKg > 0.5 ? `, ${kg(drumKg)} more stand in the drum` : ""}: shut the gate and swap it before the next load.`,
+      0,
+      0,
+    );
+  if (turning.kg > room) {
+    const inMin = (room / turning.kg) * turning.min;
+    return says(
+      "swap-soon",
+      `What turns brings ${kg(turning.kg)} more, this pail takes ${kg(room)}: swap ${inMin < 1 ? "now" : `in ${Math.round(inMin)} min`}.`,
+      inMin,
+      room,
+    );
+  }
+  const left = room - turning.kg;
+  if (next.kg > left + drumHoldsKg)
+    return says(
+      "drain-first",
+      `Drain before the next load: ${kg(next.kg)} come, drum and pail take ${kg(left + drumHoldsKg)}.`,
+      turning.min + (left / next.kg) * next.min,
+      left,
+    );
+  if (next.kg > left) {
+    const inMin = (left / next.kg) * next.min;
+    return says(
+      "last-load",
+      `The next load brings ${kg(next.kg)}, this pail takes ${kg(left)}: swap ${inMin < 1 ? "at once" : `in ${Math.round(inMin)} min`} of running.`,
+      turning.min + inMin,
+      left,
+    );
+  }
+  const loads = next.kg > 0 ? Math.floor(left / next.kg) : 0;
+  return says(
+    "fine",
+    next.kg > 0
+      ? `This pail takes ${loads === 1 ? "one more load" : `${loads} more loads`}: ${kg(left)} free.`
+      : `${kg(left)} free in the pail.`,
+    null,
+    left,
+  );
+}

@@ -1,0 +1,122 @@
+/** The gates of the open batch: which pail stands where, and what the floor knows of the honey over it. */
+import {
+  type Flow,
+  type Headroom,
+  headroom,
+  honeyInFrameKg,
+  OUT_SHARE,
+  type PailUnder,
+  type TakenAway,
+  underTheGate,
+} from "@/core/extraction";
+import type { GatePail, RunRow, WeighedPail } from "../records/floor";
+import type { FloorMachine, FrameWaiting } from "./floor";
+import type { BatchState } from "./snapshot";
+
+/** Facts the headroom is reckoned from, at any moment: a tablet goes on reckoning between two words of the house. */
+export interface GateView {
+  readonly batch: number;
+  /** Whose gate; null where machines share one. */
+  readonly machine: string | null;
+  /** The pail that stands there; null when the last one was weighed and is gone. */
+  readonly pail: string | null;
+  readonly pails: readonly PailUnder[];
+  readonly taken: readonly TakenAway[];
+  readonly flows: readonly Flow[];
+  readonly drumHoldsKg: number;
+  readonly next: { readonly kg: number; readonly min: number };
+}
+
+export interface GateNow extends Headroom {
+  readonly pailKg: number;
+  readonly drumKg: number;
+  /** How full the drum is, % up to the frames. */
+  readonly drumPct: number;
+}
+
+const MINUTE = 60_000;
+
+/** How a gate stands at a moment of the house's clock. */
+export function gateAt(gate: GateView, nowMs: number): GateNow {
+  const { pailKg, drumKg } = underTheGate(gate.pails, gate.taken, gate.flows, nowMs);
+  const turning = gate.flows.filter((f) => f.fromMs <= nowMs && f.toMs > nowMs);
+  const toCome = turning.reduce((kg, f) => kg + (f.kg * (f.toMs - nowMs)) / (f.toMs - f.fromMs), 0);
+  const says = headroom({
+    pailKg,
+    pailHoldsKg: gate.pail === null ? null : (gate.pails.at(-1)?.holdsKg ?? 0),
+    drumKg: Math.min(drumKg, gate.drumHoldsKg),
+    drumHoldsKg: gate.drumHoldsKg,
+    turning: { kg: toCome, min: Math.max(0, ...turning.map((f) => (f.toMs - nowMs) / MINUTE)) },
+    next: gate.next,
+  });
+  return {
+    ...says,
+    pailKg,
+    drumKg,
+    drumPct: gate.drumHoldsKg > 0 ? Math.min(100, (drumKg / gate.drumHoldsKg) * 100) : 0,
+  };
+}
+
+const flowOf = (run: RunRow): Flow => ({
+  kg: run.expected_g / 1000,
+  fromMs: run.started_at.getTime(),
+  toMs: run.ended_at?.getTime() ?? run.started_at.getTime() + run.minutes * MINUTE,
+});
+
+/** The gate machines share, and one for each machine that has its own. */
+export function gatesOf(
+  batch: BatchState,
+  given: {
+    readonly machines: readonly (FloorMachine & { readonly id: number })[];
+    readonly runs: readonly RunRow[];
+    readonly pails: readonly GatePail[];
+    readonly filled: readonly WeighedPail[];
+    readonly waiting: readonly FrameWaiting[];
+  },
+): GateView[] {
+  const own = given.machines.filter((m) => m.ownGate);
+  const shared = given.machines.filter((m) => !m.ownGate);
+  const groups = [...(shared.length > 0 ? [shared] : []), ...own.map((m) => [m])];
+  const placed = given.pails.filter((p) => p.batch_id === batch.id);
+  const filled = given.filled.filter((f) => f.batch_id === batch.id);
+  /** The weighing that belongs to a pail's stay under a gate: the first one after it was put there. */
+  const weighing = (p: GatePail): WeighedPail | undefined => {
+    const again = placed.find((q) => q.vessel_id === p.vessel_id && q.at > p.at);
+    return filled.find(
+      (f) => f.vessel_id === p.vessel_id && f.at >= p.at && (again === undefined || f.at < again.at),
+    );
+  };
+  const known = new Set(placed.map(weighing));
+  return groups.map((group) => {
+    const machineId = group[0]?.ownGate ? (group[0]?.id ?? null) : null;
+    const pails = placed.filter((p) => p.machine_id === machineId);
+    const last = pails.at(-1);
+    const largest = group.reduce((a, b) => (b.slots > a.slots ? b : a));
+    return {
+      batch: batch.number,
+      machine: group[0]?.ownGate ? (group[0]?.name ?? null) : null,
+      pail: last && !weighing(last) ? last.tag : null,
+      pails: pails.map((p) => {
+        const weighed = weighing(p);
+        return {
+          fromMs: p.at.getTime(),
+          holdsKg: (p.capacity_g ?? 0) / 1000,
+          weighedKg: weighed ? weighed.grams / 1000 : null,
+        };
+      }),
+      // Pails filled past the gate's list came from the gate all share.
+      taken:
+        machineId === null
+          ? filled.filter((f) => !known.has(f)).map((f) => ({ atMs: f.at.getTime(), kg: f.grams / 1000 }))
+          : [],
+      flows: given.runs
+        .filter((r) => r.batch_id === batch.id && group.some((m) => m.id === r.machine_id))
+        .map(flowOf),
+      drumHoldsKg: group.reduce((kg, m) => kg + m.drumHoldsKg, 0),
+      next: {
+        kg: given.waiting.slice(0, largest.slots).reduce((kg, f) => kg + honeyInFrameKg(f.kg), 0) * OUT_SHARE,
+        min: largest.suggestedMin,
+      },
+    };
+  });
+}

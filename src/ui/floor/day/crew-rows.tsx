@@ -1,0 +1,176 @@
+"use client";
+
+import { Plus, X } from "lucide-react";
+import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
+import type { PlanInput } from "@/house/views/day-plan";
+import type { FloorView } from "@/house/views/floor";
+
+type Row = PlanInput["uncappers"][number];
+const TOOL_NAMES = Object.entries(TOOLS) as [Tool, (typeof TOOLS)[Tool]][];
+const INPUT = "min-h-12 rounded border-[1.5px] border-edge bg-shelf px-2";
+
+const skillOf = (who: string, floor: Pick<FloorView, "skills">) =>
+  floor.skills.find((k) => k.name.toLowerCase() === who.trim().toLowerCase());
+
+/** A row for the next of the crew, with what they can do. */
+function nextRow(rows: readonly Row[], floor: Pick<FloorView, "crew" | "skills">): Row {
+  const who = floor.crew.find((c) => !rows.some((u) => u.who === c)) ?? "one more";
+  const can = skillOf(who, floor);
+  return {
+    who,
+    tool: can ? (can.tools[0]?.tool ?? NO_TOOL) : (rows.at(-1)?.tool ?? "hot-knife"),
+    hours: 10,
+    ...(can ? { loads: can.loads, pails: can.pails } : {}),
+  };
+}
+
+/** Who is on the floor, with which tool, from when to when, and what else they see to. */
+export function CrewRows({
+  rows,
+  start,
+  floor,
+  onChange,
+}: {
+  rows: readonly Row[];
+  start: string;
+  floor: Pick<FloorView, "crew" | "skills">;
+  onChange: (rows: readonly Row[]) => void;
+}) {
+  const change = (i: number, to: Partial<Row>) =>
+    onChange(rows.map((r, j) => (j === i ? ({ ...r, ...to } as Row) : r)));
+  const without = (i: number, key: "minPerFrame" | "from") =>
+    onChange(rows.map((r, j) => (j === i ? (({ [key]: _, ...rest }) => rest as Row)(r) : r)));
+  return (
+    <fieldset className="mt-3">
+      <legend className="mb-1 text-[15px] font-semibold">Who is there</legend>
+      <ul className="grid gap-2">
+        {rows.map((u, i) => {
+          const can = skillOf(u.who, floor);
+          const knows = (tool: string) => !can || can.tools.some((k) => k.tool === tool);
+          const usual =
+            u.tool === NO_TOOL
+              ? null
+              : (can?.tools.find((k) => k.tool === u.tool)?.minPerFrame ?? TOOLS[u.tool].minPerFrame);
+          const place = `place ${i + 1}`;
+          const missing = [
+            u.tool !== NO_TOOL && !knows(u.tool) && `the ${TOOLS[u.tool].name}`,
+            can && u.loads && !can.loads && "the machines",
+            can && u.pails && !can.pails && "the pails",
+          ].filter(Boolean);
+          return (
+            // biome-ignore lint/suspicious/noArrayIndexKey: places on the floor, in order.
+            <li key={i} className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
+              <input
+                aria-label={`Who, ${place}`}
+                className={`${INPUT} w-36`}
+                value={u.who}
+                list="floor-crew"
+                onChange={(e) => change(i, { who: e.target.value })}
+              />
+              <select
+                aria-label={`The tool, ${place}`}
+                className={INPUT}
+                value={u.tool}
+                onChange={(e) => change(i, { tool: e.target.value as Row["tool"] })}
+              >
+                {TOOL_NAMES.map(([value, t]) => (
+                  <option key={value} value={value}>
+                    {t.name}
+                    {knows(value) ? "" : ", not learnt"}
+                  </option>
+                ))}
+                <option value={NO_TOOL}>does not uncap</option>
+              </select>
+              {usual !== null && (
+                <label className="flex items-center gap-2 text-ink-2">
+                  <input
+                    aria-label={`Minutes a frame, ${place}`}
+                    inputMode="decimal"
+                    className={`${INPUT} w-16 text-right font-mono text-ink`}
+                    placeholder={String(usual)}
+                    defaultValue={u.minPerFrame ?? ""}
+                    onChange={(e) => {
+                      const value = Number(e.target.value.replace(",", "."));
+                      if (value > 0) change(i, { minPerFrame: value });
+                      else without(i, "minPerFrame");
+                    }}
+                  />
+                  min a frame
+                </label>
+              )}
+              <label className="flex items-center gap-2 text-ink-2">
+                from
+                <input
+                  aria-label={`From, ${place}`}
+                  className={`${INPUT} w-20 text-center font-mono text-ink`}
+                  placeholder={start}
+                  defaultValue={u.from ?? ""}
+                  onChange={(e) => {
+                    if (/^\d{2}:\d{2}$/.test(e.target.value)) change(i, { from: e.target.value });
+                    else if (e.target.value === "") without(i, "from");
+                  }}
+                />
+              </label>
+              <label className="flex items-center gap-2 text-ink-2">
+                <input
+                  aria-label={`Hours, ${place}`}
+                  inputMode="decimal"
+                  className={`${INPUT} w-14 text-right font-mono text-ink`}
+                  placeholder="10"
+                  defaultValue={u.hours}
+                  onChange={(e) => change(i, { hours: Number(e.target.value.replace(",", ".")) || 10 })}
+                />
+                h
+              </label>
+              {(
+                [
+                  ["loads", "machines"],
+                  ["pails", "pails"],
+                ] as const
+              ).map(([key, label]) => (
+                <label key={key} className="flex min-h-12 items-center gap-2">
+                  <input
+                    type="checkbox"
+                    className="size-6"
+                    aria-label={`Sees to the ${label}, ${place}`}
+                    checked={u[key] ?? false}
+                    onChange={(e) => change(i, { [key]: e.target.checked })}
+                  />
+                  {label}
+                </label>
+              ))}
+              {rows.length > 1 && (
+                <button
+                  type="button"
+                  className="grid size-12 place-items-center"
+                  aria-label={`Take ${place} away`}
+                  onClick={() => onChange(rows.filter((_, j) => j !== i))}
+                >
+                  <X size={18} aria-hidden />
+                </button>
+              )}
+              {missing.length > 0 && (
+                <p className="w-full text-[15px] text-heat">
+                  {u.who} has not learnt {missing.join(" and ")}.
+                </p>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      <datalist id="floor-crew">
+        {floor.crew.map((c) => (
+          <option key={c} value={c} />
+        ))}
+      </datalist>
+      <button
+        type="button"
+        className="do mt-2"
+        data-quiet=""
+        onClick={() => onChange([...rows, nextRow(rows, floor)])}
+      >
+        <Plus size={18} aria-hidden /> One more pair of hands
+      </button>
+    </fieldset>
+  );
+}

@@ -1,0 +1,111 @@
+"use client";
+
+import type { Advice, DayForecast, DayPlan } from "@/core/dayplan";
+import { clockOf, DayBoard } from "./board";
+
+const lasts = (min: number): string => (min >= 90 ? `${(min / 60).toFixed(1)} h` : `${Math.round(min)} min`);
+
+/** What a thousand days say: when it is done, what holds it up, the board, and what would help. */
+export function Foreseen({
+  forecast,
+  advice,
+  plan,
+  startMin,
+  nowMin,
+  underWay,
+}: {
+  forecast: DayForecast;
+  /** Null while it is being tried. */
+  advice: readonly Advice[] | null;
+  plan: DayPlan;
+  startMin: number;
+  nowMin: number | null;
+  /** The day has begun: nothing can start earlier. */
+  underWay: boolean;
+}) {
+  const { finishMin, stations, bottleneck, pails } = forecast;
+  const at = (min: number) => (Number.isFinite(min) ? clockOf(min, startMin) : "not today");
+  return (
+    <>
+      <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
+        <p>
+          Done by{" "}
+          <output
+            aria-label="Finish"
+            className={`text-[24px] font-bold ${Number.isFinite(finishMin.p50) ? "text-go" : "text-stop"}`}
+          >
+            {at(finishMin.p50)}
+          </output>{" "}
+          <span className="text-ink-2">
+            ({at(finishMin.p10)} to {at(finishMin.p90)}, 80 %)
+          </span>
+        </p>
+        <p>
+          <b className="text-stop">{bottleneck}</b> holds the day up,{" "}
+          {Math.round((stations.find((x) => x.station === bottleneck)?.utilisation ?? 0) * 100)} % busy
+        </p>
+        {pails && (
+          <p>
+            <b className="text-mass">{pails.p50} pails</b> and lids
+            {pails.p90 > pails.p50 && ` (up to ${pails.p90})`}, {forecast.meshChanges} mesh changes
+          </p>
+        )}
+        <p>break best around {at(forecast.breakAtMin)}: most frames wait then</p>
+        {forecast.unfinished > 0 && (
+          <p className="font-semibold text-stop">
+            The shifts end too early in {Math.round((forecast.unfinished / forecast.replicates) * 100)} % of
+            days.
+          </p>
+        )}
+      </div>
+      <div className="my-3">
+        <DayBoard forecast={forecast} startMin={startMin} breaks={plan.breaks} nowMin={nowMin} />
+      </div>
+      <div className="grid gap-4 md:grid-cols-2">
+        <div>
+          <h3 className="font-bold">How busy each is</h3>
+          <dl className="grid grid-cols-[auto_1fr_48px] items-center gap-x-3 gap-y-1">
+            {stations.map((x) => (
+              <div key={x.station} className="contents">
+                <dt>{x.station}</dt>
+                <dd className="h-3 rounded-sm border border-edge" aria-hidden>
+                  <span
+                    className="block h-full"
+                    style={{
+                      width: `${Math.min(100, x.utilisation * 100)}%`,
+                      background: x.station === bottleneck ? "var(--stop)" : "var(--go)",
+                    }}
+                  />
+                </dd>
+                <dd className="text-right font-mono text-[15px]">{Math.round(x.utilisation * 100)} %</dd>
+              </div>
+            ))}
+          </dl>
+        </div>
+        <div>
+          <h3 className="font-bold">What would help</h3>
+          {advice === null ? (
+            <p className="text-ink-2">Trying…</p>
+          ) : (
+            <ol aria-label="What would help">
+              {advice
+                .filter((a) => !(underWay && /earlier/.test(a.what)))
+                .slice(0, 6)
+                .map((a) => (
+                  <li key={a.what} className="flex justify-between gap-4 border-b border-rule py-1">
+                    <span>{a.what}</span>
+                    <b className="whitespace-nowrap">
+                      {Number.isFinite(finishMin.p50)
+                        ? `${lasts(a.savesMin)} sooner`
+                        : `done by ${at(a.finishMin)}`}
+                    </b>
+                  </li>
+                ))}
+              {advice.length === 0 && <li className="text-ink-2">Nothing on the list saves five minutes.</li>}
+            </ol>
+          )}
+        </div>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,105 @@
+"use client";
+
+import { useState } from "react";
+import { TOOLS, type Tool } from "@/core/dayplan";
+import type { FloorView } from "@/house/views/floor";
+import { SaysStanding } from "../fields/standing";
+import { useCommand } from "../fields/use-command";
+
+const TOOL_LIST = Object.entries(TOOLS) as [Tool, (typeof TOOLS)[Tool]][];
+
+/** Who can do what on the floor: the day's plan and its advice go by it. */
+export function Skills({ floor }: { floor: Pick<FloorView, "crew" | "skills"> }) {
+  return (
+    <section className="panel mb-3" aria-label="Who can do what">
+      <h2>Who can do what</h2>
+      <p className="mb-2 text-[15px] text-ink-2">
+        Tick the tools somebody knows. Their own pace, minutes a frame, where it is not the usual one.
+      </p>
+      {floor.crew.map((name) => (
+        <OneOfThem key={name} name={name} known={floor.skills.find((k) => k.name === name)} />
+      ))}
+    </section>
+  );
+}
+
+function OneOfThem({ name, known }: { name: string; known: FloorView["skills"][number] | undefined }) {
+  const { standing, submit } = useCommand("set-skills");
+  const [paces, setPaces] = useState<Readonly<Partial<Record<Tool, string>>>>(() =>
+    Object.fromEntries((known?.tools ?? []).map((t) => [t.tool, String(t.minPerFrame ?? "")])),
+  );
+  const [rest, setRest] = useState({ loads: known?.loads ?? false, pails: known?.pails ?? false });
+  const box = "flex min-h-12 items-center gap-2";
+  return (
+    <form
+      aria-label={`What ${name} can do`}
+      className="border-t border-rule py-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void submit({
+          name,
+          tools: Object.entries(paces).map(([tool, pace]) => ({
+            tool,
+            minPerFrame: pace === "" ? null : pace,
+          })),
+          ...rest,
+        });
+      }}
+    >
+      <h3 className="font-bold">{name}</h3>
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
+        {TOOL_LIST.map(([tool, t]) => (
+          <div key={tool} className="flex items-center gap-2">
+            <label className={box}>
+              <input
+                type="checkbox"
+                className="size-6"
+                checked={tool in paces}
+                onChange={(e) => {
+                  const { [tool]: _, ...others } = paces;
+                  setPaces(e.target.checked ? { ...others, [tool]: "" } : others);
+                }}
+              />
+              {t.name}
+            </label>
+            {tool in paces && (
+              <input
+                aria-label={`${name} with the ${t.name}, minutes a frame`}
+                inputMode="decimal"
+                className="min-h-12 w-16 rounded border-[1.5px] border-edge bg-shelf px-2 text-right font-mono"
+                placeholder={String(t.minPerFrame)}
+                value={paces[tool]}
+                onChange={(e) => setPaces({ ...paces, [tool]: e.target.value })}
+              />
+            )}
+          </div>
+        ))}
+        {(
+          [
+            ["loads", "loads machines"],
+            ["pails", "swaps pails"],
+          ] as const
+        ).map(([key, label]) => (
+          <label key={key} className={box}>
+            <input
+              type="checkbox"
+              className="size-6"
+              checked={rest[key]}
+              onChange={(e) => setRest({ ...rest, [key]: e.target.checked })}
+            />
+            {label}
+          </label>
+        ))}
+        <button
+          type="submit"
+          className="do ml-auto"
+          data-quiet=""
+          aria-disabled={standing.step === "sending"}
+        >
+          Keep for {name}
+        </button>
+      </div>
+      <SaysStanding standing={standing} />
+    </form>
+  );
+}
