@@ -113,7 +113,7 @@ test("an empty house: from the first yard to a buyer with mouse and keyboard, th
   });
 
   await test.step("spun supers back, pails filled", async () => {
-    await page.getByText("More to do").click();
+    await page.getByText("Other", { exact: true }).click();
     await page.getByRole("link", { name: "Add pails" }).first().click();
     await form("Set up pails").getByLabel("Tags").fill("1-4");
     await page.keyboard.press("Enter");

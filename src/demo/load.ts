@@ -125,6 +125,7 @@ export async function loadDemo(
     drumCm: 60,
     clearanceCm: 12,
     allowedKgM: 0.25,
+    cranked: true,
   });
 
   const pailsOfDay: FilledPail[][] = [];

@@ -5,6 +5,9 @@ export const dayIn = (zone: string, at: Date): string =>
   DateTime.fromJSDate(at, { zone }).toISODate() as string;
 export const clockIn = (zone: string, at: Date): string =>
   DateTime.fromJSDate(at, { zone }).toFormat("HH:mm");
+/** "2026-08-13T14:30": day and time as a field takes them. */
+export const wallTimeIn = (zone: string, at: Date): string =>
+  DateTime.fromJSDate(at, { zone }).toFormat("yyyy-MM-dd'T'HH:mm");
 export const shortDayIn = (zone: string, at: Date): string =>
   DateTime.fromJSDate(at, { zone }).toFormat("ccc d LLL");
 export const writtenDay = (isoDay: string): string => DateTime.fromISO(isoDay).toFormat("d LLL yyyy");

@@ -5,6 +5,7 @@
 import { createHash } from "node:crypto";
 import canonicalize from "canonicalize";
 import type { Knex } from "knex";
+import { DateTime } from "luxon";
 import type { z } from "zod";
 import { asRefusal, fromZod, Refusal } from "./errors";
 import { type Actor, actorNamed, type Role } from "./records/crew";
@@ -59,9 +60,10 @@ export interface Answer {
 const CLOCK_GRACE_MS = 5 * 60_000;
 const EARLIEST = Date.parse("1990-01-01T00:00:00Z");
 
-function happenedAt(at: string | undefined, now: Date): Date {
+/** A time without an offset is the house's own. */
+function happenedAt(at: string | undefined, now: Date, zone: string): Date {
   if (at === undefined || at === "") return now;
-  const moment = new Date(at);
+  const moment = DateTime.fromISO(at, { zone }).toJSDate();
   if (Number.isNaN(moment.getTime()))
     throw new Refusal("bad-time", `"${at.slice(0, 40)}" is not a time.`, 400, [
       { path: "at", message: "This is not a time." },
@@ -127,7 +129,7 @@ async function perform<S extends z.ZodType, O extends object>(
   const id = await nextEntryId(tx);
   const work = new Work(tx, {
     entryId: id,
-    at: happenedAt(request.at, now),
+    at: happenedAt(request.at, now, house.zone),
     now,
     actor,
     house,

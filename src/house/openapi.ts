@@ -46,7 +46,8 @@ export function openApi(): object {
                 name: "Aumbry-At",
                 in: "header",
                 schema: { type: "string", format: "date-time" },
-                description: "When it happened, when that is not now.",
+                description:
+                  "When it happened, when that is not now; by the house's clock where it names no offset.",
               },
             ],
             requestBody: { required: true, content: { "application/json": { schema: input } } },

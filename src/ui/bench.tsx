@@ -46,7 +46,7 @@ export function Doings({
       {rest.length > 0 && (
         <details open={rest.some((d) => d.id === open)}>
           <summary className="do cursor-pointer list-none" data-quiet="">
-            More to do
+            Other
           </summary>
           <div className="mt-2.5 flex flex-wrap gap-2.5">{rest.map(link)}</div>
         </details>

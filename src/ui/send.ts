@@ -1,5 +1,7 @@
 /** Sending a command from the browser: the same road for forms, the tape and the line. */
 
+import { lateHeader } from "./late";
+
 export interface Sent {
   readonly entry: number;
   readonly say: string;
@@ -25,7 +27,9 @@ const randomKey = (): string =>
 
 export async function send(command: string, input: object): Promise<Outcome> {
   const body = JSON.stringify(input);
-  const id = `${command} ${body}`;
+  // Undoing is done now, whenever the thing itself was.
+  const late: Record<string, string> = command === "undo" ? {} : lateHeader();
+  const id = `${command} ${late["aumbry-at"] ?? ""} ${body}`;
   const key = keys.get(id) ?? randomKey();
   keys.set(id, key);
   let response: Response;
@@ -35,6 +39,7 @@ export async function send(command: string, input: object): Promise<Outcome> {
       headers: {
         "content-type": "application/json",
         "idempotency-key": key,
+        ...late,
         "aumbry-device": navigator.userAgent.includes("Mobi") ? "tablet" : "browser",
       },
       body,

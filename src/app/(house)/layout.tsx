@@ -1,9 +1,11 @@
 import { cookies } from "next/headers";
 import type { ReactNode } from "react";
+import { wallTimeIn } from "@/house/clock";
 import { houseDatabase } from "@/house/door";
 import { VERBS } from "@/house/line";
 import { stripView, tapeView } from "@/house/views/frame";
 import { Keys } from "@/ui/frame/keys";
+import { LateEntry } from "@/ui/frame/late-entry";
 import { Line } from "@/ui/frame/line";
 import { LiveRefresh } from "@/ui/frame/live";
 import { Strip } from "@/ui/frame/strip";
@@ -31,7 +33,7 @@ export default async function HouseLayout({ children }: { children: ReactNode })
         {children}
       </main>
       <Tape view={tape} who={who} folded={folded} />
-      <Line>
+      <Line late={<LateEntry now={wallTimeIn(s.house.zone, s.now)} />}>
         <TapeDrawer view={tape} who={who} />
       </Line>
       <Keys card={CARD} />

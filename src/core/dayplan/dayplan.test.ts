@@ -162,6 +162,13 @@ describe("against closed forms", () => {
       [5, 0],
       [5, 300],
     ]);
+    // Between them everybody waits for the hot room, and that is what holds the day up.
+    expect(simulateDay(gap, once)).toMatchObject({ bottleneck: "hot room" });
+    expect(simulateDay(gap, once).stations.find((x) => x.station === "hot room")?.busyMin).toBeCloseTo(
+      300,
+      0,
+    );
+    expect(simulateDay(late, once).stations.map((x) => x.station)).not.toContain("hot room");
     const near = bare({ boxes: [...boxes(1, 5), ...boxes(1, 5, 18, 8)], extractors: [machine(10, 10)] });
     expect(
       simulateDay(near, once)

@@ -10,4 +10,4 @@ export {
   type Tool,
   USUAL,
 } from "./plan";
-export { type DayForecast, type StationLoad, simulateDay } from "./simulate";
+export { type DayForecast, HOT_ROOM, type StationLoad, simulateDay } from "./simulate";

@@ -21,7 +21,7 @@ export interface Piece {
 export interface Day {
   /** Infinite when the shifts ended before the work. */
   readonly finish: number;
-  /** By hands, then machines, then the strainer, minutes. */
+  /** By hands, then machines, then the strainer, then waiting for the hot room, minutes. */
   readonly busy: readonly number[];
   readonly pails: number;
   readonly meshes: number;
@@ -135,7 +135,7 @@ export function oneDay(
   draw: boolean,
 ): Day {
   const { hands, extractors, breaks } = plan;
-  const busy = new Array<number>(hands.length + extractors.length + 1).fill(0);
+  const busy = new Array<number>(hands.length + extractors.length + 2).fill(0);
   const board: Piece[] = [];
   const free = hands.map((h) => h.fromMin);
   const skills = (h: Hand): number => Number(Boolean(h.uncap)) + Number(h.loads) + Number(h.pails);
@@ -152,6 +152,8 @@ export function oneDay(
   const bench = new Bench();
   const strain = new Strain(plan);
   let [box, uncapped, waits, spinEnd] = [0, 0, 0, 0];
+  /** Until when, and how long in all, everybody at the benches waited for the hot room. */
+  let [waitedTo, forRoom] = [0, 0];
 
   /** Hands `who` busy for `minutes` from `begin` on. */
   const work = (
@@ -220,6 +222,12 @@ export function oneDay(
 
     if (kind === UNCAP) {
       const b = order[box] as DayPlan["boxes"][number];
+      const idle = uncapping.reduce((since, h) => {
+        const worked = (free[h] as number) > (hands[h] as Hand).fromMin;
+        return worked ? Math.max(since, free[h] as number) : since;
+      }, waitedTo);
+      forRoom += Math.max(0, b.releaseMin - idle);
+      waitedTo = Math.max(waitedTo, b.releaseMin);
       const { uncap, loads, pails } = hands[who] as Hand;
       const pace = uncap as NonNullable<Hand["uncap"]>;
       // Who has other things to see to looks up after every frame.
@@ -301,7 +309,8 @@ export function oneDay(
 
   const done = box >= order.length && bench.empty && machines.every((m) => m.frames === 0);
   const end = done ? Math.max(spinEnd, strain.endAt) : NOT_YET;
-  busy[busy.length - 1] = strain.busyMin;
+  busy[busy.length - 2] = strain.busyMin;
+  busy[busy.length - 1] = forRoom;
   if (draw) {
     for (const r of strain.ran)
       board.push({

@@ -6,6 +6,9 @@ import { seeded } from "../statistics/seeded";
 import { oneDay, type Piece, QUARTER } from "./one-day";
 import { checkPlan, type DayPlan } from "./plan";
 
+/** Not a station: the time everybody at the benches waits for boxes that still dry. */
+export const HOT_ROOM = "hot room";
+
 export interface StationLoad {
   readonly station: string;
   /** Part of the working time it was busy, 0-1. */
@@ -50,7 +53,7 @@ export function simulateDay(
   mustBeWithin(replicates, 1, 20_000, "Replicates");
   const order = [...plan.boxes].sort((a, b) => a.releaseMin - b.releaseMin);
   const rng = seeded(seed);
-  const names = [...plan.hands.map((h) => h.name), ...plan.extractors.map((e) => e.name), "strain"];
+  const names = [...plan.hands.map((h) => h.name), ...plan.extractors.map((e) => e.name), "strain", HOT_ROOM];
   const busy = names.map(() => 0);
   const span: number[] = [];
   const pails: number[] = [];
@@ -87,14 +90,15 @@ export function simulateDay(
     const busyMin = (busy[i] as number) / done;
     return { station, utilisation: working > 0 ? busyMin / there(i) : 0, busyMin };
   });
+  const shown = stations.filter((x) => x.station !== HOT_ROOM || x.busyMin > 0.5);
   const waiting = [...quarters].map((frames, i) => ({ atMin: i * QUARTER, frames: frames / done }));
   const p50 = quantileOf(span, 0.5);
   const end = Number.isFinite(p50) ? p50 : 600;
   const middle = waiting.filter((w) => w.atMin >= end * 0.35 && w.atMin <= end * 0.65);
   return {
     finishMin: { p10: quantileOf(span, 0.1), p50, p90: quantileOf(span, 0.9) },
-    stations,
-    bottleneck: stations.reduce((a, b) => (b.utilisation > a.utilisation ? b : a)).station,
+    stations: shown,
+    bottleneck: shown.reduce((a, b) => (b.utilisation > a.utilisation ? b : a)).station,
     pails: pails.length > 0 ? { p50: quantileOf(pails, 0.5), p90: quantileOf(pails, 0.9) } : null,
     meshChanges: Math.round(mesh / finished),
     waiting: waiting.filter((w) => w.atMin <= end),

@@ -11,6 +11,7 @@ import {
   programme,
   relativeForce,
   shakingForceN,
+  spinBase,
   spinTime,
   steadiness,
   underTheGate,
@@ -197,16 +198,14 @@ describe("a run", () => {
 
   // Common practice: radial 10-15 minutes warm; at 14 °C it would not spin, at 25 °C it did.
   it("takes as long as the honey is thick, and learns from the house", () => {
-    const at = (tempC: number) => spinTime("radial", { waterPct: 17.5, tempC });
+    const at = (tempC: number) => spinTime(spinBase("radial").baseMin, { waterPct: 17.5, tempC });
     expect(at(30).minutes).toBeCloseTo(12, 6);
     expect(at(25)).toMatchObject({ tooCold: false });
     expect(at(14)).toMatchObject({ tooCold: true });
     const house = Array(9).fill({ kind: "radial", minutes: 8, waterPct: 17.5, tempC: 30 });
-    expect(spinTime("radial", { waterPct: 17.5, tempC: 30 }, house).minutes).toBeCloseTo(
-      12 ** 0.25 * 8 ** 0.75,
-      6,
-    );
-    expect(spinTime("tangential", { waterPct: 17.5, tempC: 30 }, house).learntFrom).toBe(0);
+    expect(spinBase("radial", house).baseMin).toBeCloseTo(12 ** 0.25 * 8 ** 0.75, 6);
+    expect(spinBase("tangential", house)).toEqual({ baseMin: expect.closeTo(6, 9), learntFrom: 0 });
+    expect(() => at(5)).toThrow(/temperature/);
   });
 
   it("the drum's level is mass over density and area", () => {

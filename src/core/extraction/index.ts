@@ -32,5 +32,6 @@ export {
   type PastRun,
   programme,
   type RunStep,
+  spinBase,
   spinTime,
 } from "./run";

@@ -31,23 +31,31 @@ const thicknessOf = (waterPct: number, tempC: number): number =>
   viscosityPaS(waterPct, tempC) / viscosityPaS(REFERENCE.waterPct, REFERENCE.tempC);
 
 /**
- * Suggested minutes of a whole programme: in proportion to viscosity (a draining film), from common
- * practice moved by this house's runs, which count from the third on as much as practice does.
- * `tooCold` when it would take longer than `TOO_LONG_MIN`: warm the honey first (at 14 °C it does not spin, common practice).
- * @throws DomainError outside 13-22 % water and 10-45 °C
+ * Minutes of a whole programme at the reference honey: common practice moved by this house's runs, three of
+ * which count as much as practice does.
  */
-export function spinTime(
+export function spinBase(
   kind: MachineKind,
-  { waterPct, tempC }: { waterPct: number; tempC: number },
   past: readonly PastRun[] = [],
-): { minutes: number; tooCold: boolean; learntFrom: number } {
-  mustBeWithin(tempC, 10, 45, "The honey's temperature", "°C");
+): { readonly baseMin: number; readonly learntFrom: number } {
   const own = past.filter((r) => r.kind === kind && r.minutes > 0);
   const practice = Math.log(BASE_MIN[kind]);
   const sum = own.reduce((s, r) => s + Math.log(r.minutes / thicknessOf(r.waterPct, r.tempC)), 0);
-  const base = Math.exp((3 * practice + sum) / (3 + own.length));
-  const minutes = base * thicknessOf(waterPct, tempC);
-  return { minutes, tooCold: minutes > TOO_LONG_MIN, learntFrom: own.length };
+  return { baseMin: Math.exp((3 * practice + sum) / (3 + own.length)), learntFrom: own.length };
+}
+
+/**
+ * Suggested minutes of a whole programme for honey of so much water and warmth: in proportion to viscosity (a
+ * draining film). `tooCold` when it would take longer than `TOO_LONG_MIN`: warm the honey first (at 14 °C it
+ * does not spin, common practice). @throws DomainError outside 13-22 % water and 10-45 °C
+ */
+export function spinTime(
+  baseMin: number,
+  { waterPct, tempC }: { readonly waterPct: number; readonly tempC: number },
+): { readonly minutes: number; readonly tooCold: boolean } {
+  mustBeWithin(tempC, 10, 45, "The honey's temperature", "°C");
+  const minutes = baseMin * thicknessOf(waterPct, tempC);
+  return { minutes, tooCold: minutes > TOO_LONG_MIN };
 }
 
 /**

@@ -82,7 +82,7 @@ function nearestVerb(text: string): Verb | undefined {
   );
 }
 
-export async function understand(db: Knex, raw: string, who: string): Promise<Understood> {
+export async function understand(db: Knex, raw: string, who: string, at?: string): Promise<Understood> {
   const text = raw.normalize("NFC").trim().replace(/\s+/g, " ").slice(0, 300);
   if (text === "") return { kind: "unclear", say: "", hint: null };
   const opened = await thingNamed(db, text);
@@ -99,6 +99,7 @@ export async function understand(db: Knex, raw: string, who: string): Promise<Un
         who,
         device: "line",
         key: `rehearsal-${crypto.randomUUID()}`,
+        at,
       });
       return { kind: "do", command: verb.command, input, say };
     } catch (fault) {

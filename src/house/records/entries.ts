@@ -35,7 +35,8 @@ export async function lastHash(db: Knex): Promise<string> {
 }
 
 /** An entry as the tape shows it; what was typed may be a megabyte and stays behind. */
-export interface TapeRow extends Pick<EntryRow, "id" | "who" | "happened_at" | "say" | "grams" | "undoable"> {
+export interface TapeRow
+  extends Pick<EntryRow, "id" | "who" | "happened_at" | "recorded_at" | "say" | "grams" | "undoable"> {
   readonly undone_by: number | null;
 }
 
@@ -43,7 +44,16 @@ export interface TapeRow extends Pick<EntryRow, "id" | "who" | "happened_at" | "
 export function tape(db: Knex, limit: number, before?: number): Promise<TapeRow[]> {
   const query = db("entry as e")
     .leftJoin("undone as u", "u.entry_id", "e.id")
-    .select("e.id", "e.who", "e.happened_at", "e.say", "e.grams", "e.undoable", "u.by_entry as undone_by")
+    .select(
+      "e.id",
+      "e.who",
+      "e.happened_at",
+      "e.recorded_at",
+      "e.say",
+      "e.grams",
+      "e.undoable",
+      "u.by_entry as undone_by",
+    )
     .orderBy("e.id", "desc")
     .limit(limit);
   if (before !== undefined) query.where("e.id", "<", before);

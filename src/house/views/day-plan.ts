@@ -29,6 +29,9 @@ const ALL_DAY = 24 * 60;
 
 const minutesOf = (clock: string): number => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3, 5));
 
+/** What a run card can be set to. */
+export const wholeMinutes = (minutes: number): number => Math.min(120, Math.max(1, Math.round(minutes)));
+
 /** What somebody does, as their row on the board is called: "Odile, fork". */
 const rowOf = (u: PlanInput["uncappers"][number]): string =>
   `${u.who}, ${u.tool === NO_TOOL ? (u.loads ? "machines" : "pails") : TOOLS[u.tool].name}`;

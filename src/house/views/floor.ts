@@ -10,6 +10,7 @@ import {
   type PastRun,
   programme,
   type RunStep,
+  spinBase,
   spinTime,
 } from "@/core/extraction";
 import { formatKgFromG } from "@/core/units";
@@ -31,7 +32,7 @@ import {
   type Skill,
   skills,
 } from "../records/floor";
-import type { PlanInput } from "./day-plan";
+import { type PlanInput, wholeMinutes } from "./day-plan";
 import { type GateView, gatesOf } from "./gates";
 import { devicesAtHand } from "./instruments";
 import type { BatchState, Snapshot } from "./snapshot";
@@ -44,8 +45,9 @@ export interface FloorMachine extends Machine {
   readonly name: string;
   /** From what this house's runs showed. */
   readonly learntKgM: number;
+  /** Minutes of its programme for the reference honey, and for the honey of this batch. */
+  readonly baseMin: number;
   readonly suggestedMin: number;
-  readonly tooCold: boolean;
   readonly learntFrom: number;
   /** What the drum takes under the frames, kg. */
   readonly drumHoldsKg: number;
@@ -78,6 +80,8 @@ export interface FloorView {
   readonly frames: readonly FrameWaiting[];
   readonly batch: number | null;
   readonly waterPct: number;
+  /** The honey's temperature as it was last noted with a run. */
+  readonly honeyC: number;
   readonly live: readonly LiveRun[];
   readonly gates: readonly GateView[];
   readonly checks: {
@@ -203,13 +207,18 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
   const tempC = past[0]?.temp_c ?? HONEY.tempC;
   const learnt: PastRun[] = past.map((r) => ({
     kind: r.kind,
-    minutes: r.ended_at ? Math.max(1, (r.ended_at.getTime() - r.started_at.getTime()) / MINUTE) : r.minutes,
+    // Somebody came late to press the key, or early: so far the programme's own time is believed.
+    minutes: Math.min(
+      r.minutes * 1.5,
+      Math.max(r.minutes * 0.5, ((r.ended_at ?? r.started_at).getTime() - r.started_at.getTime()) / MINUTE),
+    ),
     waterPct: r.water_pct,
     tempC: r.temp_c,
   }));
   const list = rows.map((row) => {
     const machine = asMachine(row);
-    const time = spinTime(row.kind, { waterPct, tempC }, learnt);
+    const { baseMin, learntFrom } = spinBase(row.kind, learnt);
+    const { minutes } = spinTime(baseMin, { waterPct, tempC });
     return {
       ...machine,
       id: row.id,
@@ -220,9 +229,9 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
         past.filter((r) => r.machine_id === row.id).map((r) => ({ kgM: r.kgm, shaky: r.shaky ?? false })),
         row.allowed_kgm,
       ),
-      suggestedMin: Math.min(120, Math.max(1, Math.round(time.minutes))),
-      tooCold: time.tooCold,
-      learntFrom: time.learntFrom,
+      baseMin,
+      suggestedMin: wholeMinutes(minutes),
+      learntFrom,
       drumHoldsKg: drumLevel(0, machine, { waterPct, tempC }).freeKg,
     };
   });
@@ -241,6 +250,7 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
     frames,
     batch: batch?.number ?? null,
     waterPct,
+    honeyC: tempC,
     live: runs
       .filter((r) => r.ended_at === null)
       .map((r) => ({

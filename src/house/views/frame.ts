@@ -2,7 +2,7 @@
 
 import type { Knex } from "knex";
 import { formatKgFromG } from "@/core/units";
-import { clockIn, dayIn, shortDayIn } from "../clock";
+import { clockIn, dayIn, shortDayIn, whenIn } from "../clock";
 import { crewNow } from "../records/crew";
 import { tape } from "../records/entries";
 import { decisions, settling, stored } from "./decisions";
@@ -92,6 +92,8 @@ export interface TapeLine {
   readonly who: string;
   readonly say: string;
   readonly kg: string | null;
+  /** When it was entered, where that was well after it happened. */
+  readonly entered: string | null;
   readonly undone: boolean;
   readonly undoable: boolean;
 }
@@ -104,6 +106,8 @@ export interface TapeView {
 }
 
 const TAPE_PAGE = 40;
+/** So long after it happened an entry is a late one. */
+const LATE_MS = 10 * 60_000;
 
 export async function tapeView(
   db: Knex,
@@ -122,6 +126,10 @@ export async function tapeView(
       who: r.who,
       say: r.say,
       kg: r.grams === null ? null : formatKgFromG(r.grams),
+      entered:
+        r.recorded_at.getTime() - r.happened_at.getTime() > LATE_MS
+          ? whenIn(s.house.zone, r.recorded_at, r.happened_at)
+          : null,
       undone: r.undone_by !== null,
       undoable: r.undoable,
     })),

@@ -1,5 +1,5 @@
 /** Will the day finish? The kept plan seen from now, and how the floor stands against it. */
-import { simulateDay } from "@/core/dayplan";
+import { HOT_ROOM, simulateDay } from "@/core/dayplan";
 import { clockIn } from "../clock";
 import { asDayPlan } from "./day-plan";
 import type { FloorView } from "./floor";
@@ -48,7 +48,7 @@ export function dayOutlook(floor: FloorView): Outlook | null {
     finish: Number.isFinite(ahead.finishMin.p50) ? at(ahead.finishMin.p50) : null,
     from: at(ahead.finishMin.p10),
     to: at(ahead.finishMin.p90),
-    bottleneck: ahead.bottleneck,
+    bottleneck: ahead.bottleneck === HOT_ROOM ? "the hot room" : ahead.bottleneck,
     stations: [
       {
         station: "Uncap",

@@ -35,18 +35,20 @@ export function Gate({ gate, nowMs }: { gate: GateView; nowMs: number }) {
       aria-label={gate.machine ? `Under the gate of ${gate.machine}` : "Under the gate"}
     >
       <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
-        <h2>{gate.pail ? `Pail ${gate.pail} under the gate ${where}` : `No pail under the gate ${where}`}</h2>
-        <p
-          data-tone={TONE[at.verdict]}
-          className="min-w-0 flex-1 basis-72 font-semibold"
-          style={{ color: "var(--tone)" }}
-        >
-          {at.sentence}
-        </p>
-        <p className="text-ink-2">
-          {gate.pail && <>about {at.pailKg.toFixed(1)} kg in it; </>}drum {at.drumPct.toFixed(0)} % up to the
-          frames
-        </p>
+        <div className="min-w-0 flex-1 basis-72">
+          <div className="flex flex-wrap items-baseline gap-x-4">
+            <h2>
+              {gate.pail ? `Pail ${gate.pail} under the gate ${where}` : `No pail under the gate ${where}`}
+            </h2>
+            <p className="text-ink-2">
+              {gate.pail && <>about {at.pailKg.toFixed(1)} kg in it, </>}drum {at.drumPct.toFixed(0)} % up to
+              the frames
+            </p>
+          </div>
+          <p data-tone={TONE[at.verdict]} className="font-semibold" style={{ color: "var(--tone)" }}>
+            {at.sentence}
+          </p>
+        </div>
         <button
           type="button"
           className="do min-h-14"

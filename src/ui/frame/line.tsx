@@ -4,6 +4,7 @@ import { CornerDownLeft } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { Understood } from "@/house/line";
+import { lateHeader } from "../late";
 import { send } from "../send";
 
 type Echo =
@@ -15,7 +16,7 @@ type Echo =
 async function ask(text: string): Promise<Understood> {
   const response = await fetch("/api/v1/line", {
     method: "POST",
-    headers: { "content-type": "application/json" },
+    headers: { "content-type": "application/json", ...lateHeader() },
     body: JSON.stringify({ text }),
   });
   const answer = await response.json();
@@ -23,7 +24,7 @@ async function ask(text: string): Promise<Understood> {
 }
 
 /** One input for everything typed or scanned: it says back in words what it understood, and Enter does it. */
-export function Line({ children }: { children?: ReactNode }) {
+export function Line({ late, children }: { late?: ReactNode; children?: ReactNode }) {
   const router = useRouter();
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState("");
@@ -84,6 +85,7 @@ export function Line({ children }: { children?: ReactNode }) {
       className="z-10 flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-shelf px-4 py-2"
       style={{ gridArea: "line" }}
     >
+      {late}
       <label
         htmlFor="line"
         className="hidden rounded border border-edge px-2 py-0.5 font-mono text-[15px] font-semibold md:block"

@@ -178,6 +178,7 @@ function Entry({ line }: { line: TapeLine }) {
       <p className="min-w-0 flex-1 [overflow-wrap:anywhere] group-data-[undone]:text-ink-2 group-data-[undone]:line-through">
         <time className="mr-1.5 text-ink-2">{line.time}</time>
         {line.say} <span className="whitespace-nowrap text-ink-2">{line.who}</span>
+        {line.entered && <span className="text-ink-2">, entered {line.entered}</span>}
       </p>
       <div className="flex shrink-0 flex-col items-end [main_&]:flex-row-reverse [main_&]:items-center [main_&]:gap-3">
         {line.kg !== null && (

@@ -62,14 +62,14 @@ export function CrewRows({
             <li key={i} className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
               <input
                 aria-label={`Who, ${place}`}
-                className={`${INPUT} w-36`}
+                className={`${INPUT} w-28`}
                 value={u.who}
                 list="floor-crew"
                 onChange={(e) => change(i, { who: e.target.value })}
               />
               <select
                 aria-label={`The tool, ${place}`}
-                className={INPUT}
+                className={`${INPUT} w-40`}
                 value={u.tool}
                 onChange={(e) => change(i, { tool: e.target.value as Row["tool"] })}
               >

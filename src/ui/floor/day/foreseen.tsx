@@ -1,6 +1,6 @@
 "use client";
 
-import type { Advice, DayForecast, DayPlan } from "@/core/dayplan";
+import { type Advice, type DayForecast, type DayPlan, HOT_ROOM } from "@/core/dayplan";
 import { clockOf, DayBoard } from "./board";
 
 const lasts = (min: number): string => (min >= 90 ? `${(min / 60).toFixed(1)} h` : `${Math.round(min)} min`);
@@ -41,8 +41,9 @@ export function Foreseen({
           </span>
         </p>
         <p>
-          <b className="text-stop">{bottleneck}</b> holds the day up,{" "}
-          {Math.round((stations.find((x) => x.station === bottleneck)?.utilisation ?? 0) * 100)} % busy
+          <b className="text-stop">{bottleneck === HOT_ROOM ? "The hot room" : bottleneck}</b> holds the day
+          up, {Math.round((stations.find((x) => x.station === bottleneck)?.utilisation ?? 0) * 100)} %{" "}
+          {bottleneck === HOT_ROOM ? "of it everybody waits" : "busy"}
         </p>
         {pails && (
           <p>

@@ -111,39 +111,63 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
         )}
       </div>
       <div className="print:hidden">
-        <div className="flex flex-wrap items-start gap-4">
-          <Field
-            spec={{ name: "start", label: "Start", span: 1, placeholder: "08:00" }}
-            value={draft.start}
-            error={errorAt("start")}
-            onChange={(v) => set({ start: String(v) })}
-          />
-          <Field
-            spec={{
-              name: "tenders",
-              label: "Others loading",
-              kind: "figure",
-              hint: "all day, pails too",
-              span: 1,
-            }}
-            value={String(draft.tenders)}
-            error={errorAt("tenders")}
-            onChange={(v) => set({ tenders: Math.max(0, Math.round(Number(v) || 0)) })}
-          />
-          <Field
-            spec={{ name: "cleaningMin", label: "Cleaning", unit: "min", kind: "figure", span: 1 }}
-            value={String(draft.cleaningMin)}
-            error={errorAt("cleaningMin")}
-            onChange={(v) => set({ cleaningMin: Number(v) || 0 })}
-          />
-          <Field
-            spec={{ name: "break", label: "Break at", span: 1, placeholder: "12:30" }}
-            value={draft.breaks[0]?.at ?? ""}
-            error={errorAt("breaks.0.at")}
-            onChange={(v) =>
-              set({ breaks: v ? [{ at: String(v), minutes: draft.breaks[0]?.minutes ?? 45 }] : [] })
-            }
-          />
+        <div className="flex flex-wrap items-start gap-x-8 gap-y-3">
+          <div className="max-w-[560px]">
+            <div className="flex flex-wrap items-start gap-4">
+              <Field
+                spec={{ name: "start", label: "Start", span: 1, placeholder: "08:00" }}
+                value={draft.start}
+                error={errorAt("start")}
+                onChange={(v) => set({ start: String(v) })}
+              />
+              <Field
+                spec={{
+                  name: "tenders",
+                  label: "Others loading",
+                  kind: "figure",
+                  hint: "all day, pails too",
+                  span: 1,
+                }}
+                value={String(draft.tenders)}
+                error={errorAt("tenders")}
+                onChange={(v) => set({ tenders: Math.max(0, Math.round(Number(v) || 0)) })}
+              />
+              <Field
+                spec={{ name: "cleaningMin", label: "Cleaning", unit: "min", kind: "figure", span: 1 }}
+                value={String(draft.cleaningMin)}
+                error={errorAt("cleaningMin")}
+                onChange={(v) => set({ cleaningMin: Number(v) || 0 })}
+              />
+              <Field
+                spec={{ name: "break", label: "Break at", span: 1, placeholder: "12:30" }}
+                value={draft.breaks[0]?.at ?? ""}
+                error={errorAt("breaks.0.at")}
+                onChange={(v) =>
+                  set({ breaks: v ? [{ at: String(v), minutes: draft.breaks[0]?.minutes ?? 45 }] : [] })
+                }
+              />
+            </div>
+            {(
+              [
+                [
+                  "A deep frame takes two slots",
+                  draft.deepTakesTwo,
+                  (on: boolean) => set({ deepTakesTwo: on }),
+                ],
+                ["From now on, with what is left", fromNow, setFromNow],
+              ] as const
+            ).map(([label, checked, change]) => (
+              <label key={label} className="flex min-h-12 items-center gap-3">
+                <input
+                  type="checkbox"
+                  className="size-6"
+                  checked={checked}
+                  onChange={(e) => change(e.target.checked)}
+                />
+                {label}
+              </label>
+            ))}
+          </div>
           <fieldset>
             <legend className="mb-1 text-[15px] font-semibold">Machines, or by hand</legend>
             {[
@@ -173,15 +197,6 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
               </label>
             ))}
           </fieldset>
-          <label className="flex min-h-12 items-center gap-3 self-end">
-            <input
-              type="checkbox"
-              className="size-6"
-              checked={draft.deepTakesTwo}
-              onChange={(e) => set({ deepTakesTwo: e.target.checked })}
-            />
-            A deep frame takes two slots
-          </label>
         </div>
         <CrewRows
           rows={draft.uncappers}
@@ -189,15 +204,6 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
           floor={floor}
           onChange={(uncappers) => set({ uncappers })}
         />
-        <label className="mt-2 flex min-h-12 items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-6"
-            checked={fromNow}
-            onChange={(e) => setFromNow(e.target.checked)}
-          />
-          From now on, with what is left
-        </label>
       </div>
       <div className="mt-4 flex flex-wrap items-center gap-4 print:hidden">
         <button

@@ -24,7 +24,7 @@ export function useDay(plan: DayPlan | null): { answer: DayAnswer; stop: () => v
     }
     const due = setTimeout(() => {
       setAnswer((now) => ({ step: "working", part: 0, before: now.step === "known" ? now.forecast : null }));
-      const w = new Worker(new URL("../../workers/day.worker.ts", import.meta.url));
+      const w = new Worker(new URL("../../../workers/day.worker.ts", import.meta.url));
       worker.current = w;
       w.onmessage = ({ data }) => {
         if (data.progress !== undefined)

@@ -9,9 +9,17 @@ export async function POST(request: Request): Promise<Response> {
     const body = await jsonBody(request);
     const text = (body as { text?: unknown } | null)?.text;
     if (typeof text !== "string") throw new Refusal("bad-input", "Send the line's text.", 400);
-    return Response.json(await understand(houseDatabase(), text, whoAsks(request)), {
-      headers: { "cache-control": "no-store" },
-    });
+    return Response.json(
+      await understand(
+        houseDatabase(),
+        text,
+        whoAsks(request),
+        request.headers.get("aumbry-at") ?? undefined,
+      ),
+      {
+        headers: { "cache-control": "no-store" },
+      },
+    );
   } catch (fault) {
     return problem(fault);
   }

@@ -1,7 +1,7 @@
 "use client";
 
 import { useMemo, useState } from "react";
-import { TOOLS } from "@/core/dayplan";
+import { NO_TOOL, TOOLS } from "@/core/dayplan";
 import {
   arrangeLoad,
   imbalance,
@@ -10,18 +10,20 @@ import {
   relativeForce,
   STEADINESS,
   shakingForceN,
+  spinTime,
   steadiness,
 } from "@/core/extraction";
+import { wholeMinutes } from "@/house/views/day-plan";
 import type { FloorView, FrameWaiting } from "@/house/views/floor";
-import { ChoiceKeys } from "../choice-keys";
-import { Field } from "../fields/field";
-import { SaysStanding } from "../fields/standing";
-import { useCommand } from "../fields/use-command";
-import { FromDevice } from "../from-device";
+import { ChoiceKeys } from "../../choice-keys";
+import { Field } from "../../fields/field";
+import { SaysStanding } from "../../fields/standing";
+import { useCommand } from "../../fields/use-command";
+import { FromDevice } from "../../from-device";
+import { Drum, TONE } from "./drum";
 
-const SIZE = 420;
-const CENTRE = SIZE / 2;
-const TONE = { stands: "go", watch: "mass", walks: "stop" } as const;
+/** Comb colder than this breaks easily (common practice). */
+const COLD_COMB_C = 18;
 /** By hand: a frame lifts heavier or lighter than its super's mean. */
 const LIFT = { light: 0.75, middle: 1, heavy: 1.25 } as const;
 
@@ -32,11 +34,14 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
   const [weights, setWeights] = useState<Readonly<Record<string, number>>>({});
   const [placed, setPlaced] = useState<readonly (string | null)[] | null>(null);
   const [held, setHeld] = useState<number | null>(null);
+  const [over, setOver] = useState<readonly [number, number] | null>(null);
   const [rpm, setRpm] = useState(280);
   const [count, setCount] = useState<string>("");
-  const [tender, setTender] = useState(false);
-  const [honeyC, setHoneyC] = useState("27");
-  const [tool, setTool] = useState<string>(floor.plan?.uncappers[0]?.tool ?? "");
+  /** As ticked; until then as the combs and the cold say. */
+  const [tenderSaid, setTender] = useState<boolean | null>(null);
+  const [honeyC, setHoneyC] = useState(String(floor.honeyC));
+  const [minutesSaid, setMinutes] = useState("");
+  const [tool, setTool] = useState<string>(floor.plan?.uncappers.find((u) => u.tool !== NO_TOOL)?.tool ?? "");
   const { standing, submit } = useCommand("start-run");
   const weighed = useMemo(
     () => floor.frames.map((f): FrameWaiting => ({ ...f, kg: weights[f.id] ?? f.kg })),
@@ -65,23 +70,27 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
   };
   const slots =
     placed && placed.length === machine.slots ? placed : Array<string | null>(machine.slots).fill(null);
-  const load = slots.map((id) => (id ? (byId.get(id)?.kg ?? null) : null));
+  const swapped = (a: number, b: number) =>
+    slots.map((id, i) => (i === a ? (slots[b] ?? null) : i === b ? (slots[a] ?? null) : id));
+  // While a frame is pulled the arrow already shows what letting it go there would do.
+  const load = (over ? swapped(...over) : slots).map((id) => (id ? (byId.get(id)?.kg ?? null) : null));
   const u = imbalance(load, machine);
   const verdict = steadiness(u.kgM, machine.learntKgM);
   const loaded = slots.filter((id) => id && byId.has(id)).length;
   const swap = (a: number, b: number) => {
-    setPlaced(slots.map((id, i) => (i === a ? (slots[b] ?? null) : i === b ? (slots[a] ?? null) : id)));
+    setPlaced(swapped(a, b));
     setHeld(null);
   };
   const press = (i: number) => (held === null ? setHeld(i) : held === i ? setHeld(null) : swap(held, i));
-  const place = (i: number, r: number) => {
-    const angle = (2 * Math.PI * i) / machine.slots;
-    return { x: CENTRE + r * Math.cos(angle), y: CENTRE - r * Math.sin(angle) };
-  };
-  const box = Math.max(18, Math.min(52, (2 * Math.PI * 150) / machine.slots / 1.2 - 2));
-  const arrow = Math.min(135, (u.kgM / machine.learntKgM) * 90);
   const heldFrame = held === null ? undefined : byId.get(slots[held] ?? "");
-  const minutes = machine.suggestedMin;
+  const warm = Number(honeyC.replace(",", "."));
+  const known =
+    warm >= 10 && warm <= 45 ? spinTime(machine.baseMin, { waterPct: floor.waterPct, tempC: warm }) : null;
+  const suggested = known ? wholeMinutes(known.minutes) : machine.suggestedMin;
+  const said = Math.round(Number(minutesSaid.replace(",", ".")));
+  const minutes = said >= 1 && said <= 120 ? said : suggested;
+  const tender =
+    tenderSaid ?? (warm < COLD_COMB_C || slots.some((id) => byId.get(id ?? "")?.tender === true));
 
   return (
     <section className="panel mb-3" aria-label="Next load">
@@ -118,79 +127,17 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
         </p>
       </div>
       <div className="mt-3 grid items-start gap-5 md:grid-cols-[minmax(0,420px)_1fr]">
-        <div className="relative mx-auto aspect-square w-full max-w-[420px]">
-          <svg viewBox={`0 0 ${SIZE} ${SIZE}`} className="absolute inset-0 size-full" aria-hidden>
-            <circle
-              cx={CENTRE}
-              cy={CENTRE}
-              r={200}
-              fill="var(--niche)"
-              stroke="var(--timber)"
-              strokeWidth={6}
-            />
-            <circle cx={CENTRE} cy={CENTRE} r={14} fill="var(--timber)" />
-            {slots.map((_, i) => {
-              const [a, b] = [place(i, 40), place(i, 190)];
-              // biome-ignore lint/suspicious/noArrayIndexKey: slots stand where they are.
-              return <line key={i} x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="var(--rule)" />;
-            })}
-            {loaded > 0 && u.kgM > 0.0005 && (
-              <g
-                data-testid="imbalance-arrow"
-                transform={`rotate(${(-u.angle * 180) / Math.PI} ${CENTRE} ${CENTRE})`}
-                style={{ color: `var(--${TONE[verdict]})` }}
-              >
-                <line
-                  x1={CENTRE}
-                  y1={CENTRE}
-                  x2={CENTRE + Math.max(10, arrow)}
-                  y2={CENTRE}
-                  stroke="currentColor"
-                  strokeWidth={7}
-                />
-                <path
-                  d={`M${CENTRE + Math.max(10, arrow) + 16},${CENTRE} l-18,-11 v22 z`}
-                  fill="currentColor"
-                />
-              </g>
-            )}
-          </svg>
-          {slots.map((id, i) => {
-            const p = place(i, 158);
-            const f = id ? byId.get(id) : undefined;
-            return (
-              <button
-                // biome-ignore lint/suspicious/noArrayIndexKey: slots stand where they are.
-                key={i}
-                type="button"
-                draggable={Boolean(f)}
-                onDragStart={(e) => e.dataTransfer.setData("text/plain", String(i))}
-                onDragOver={(e) => e.preventDefault()}
-                onDrop={(e) => {
-                  e.preventDefault();
-                  const from = Number(e.dataTransfer.getData("text/plain"));
-                  if (Number.isInteger(from) && from !== i) swap(from, i);
-                }}
-                onClick={() => press(i)}
-                aria-pressed={held === i}
-                aria-label={`Slot ${i + 1}: ${f ? `frame of super ${f.super}, ${f.kg.toFixed(2)} kg` : "empty"}`}
-                className="absolute grid -translate-x-1/2 -translate-y-1/2 place-items-center rounded-sm border-[1.5px] border-edge font-mono leading-none aria-pressed:outline-4 aria-pressed:outline-water"
-                style={{
-                  left: `${(p.x / SIZE) * 100}%`,
-                  top: `${(p.y / SIZE) * 100}%`,
-                  width: `${(box / SIZE) * 100}%`,
-                  height: `${(box / SIZE) * 100}%`,
-                  fontSize: box > 34 ? 15 : 11,
-                  background: f
-                    ? `color-mix(in srgb, var(--mass-fill) ${Math.round(Math.min(100, Math.max(10, (f.kg / 4) * 100)))}%, var(--shelf))`
-                    : "var(--shelf)",
-                }}
-              >
-                {f ? f.kg.toFixed(1) : ""}
-              </button>
-            );
-          })}
-        </div>
+        <Drum
+          slots={slots}
+          frameIn={(i) => byId.get(slots[i] ?? "")}
+          held={held}
+          imbalance={u}
+          standsKgM={machine.learntKgM}
+          verdict={verdict}
+          onPress={press}
+          onOver={setOver}
+          onSwap={swap}
+        />
         <div>
           <p aria-live="polite">
             <output
@@ -266,7 +213,8 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
             </div>
           ) : (
             <p className="mt-2 text-[15px] text-ink-2">
-              Pull a frame to another slot, or press one and then the other. Press one to give it its weight.
+              Figures are each frame's kilograms. Pull a frame to another slot, or press one and then the
+              other. Press one to give it its weight.
             </p>
           )}
           <div className="mt-3 flex flex-wrap items-end gap-4 border-t border-rule pt-3">
@@ -297,13 +245,26 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
               />
               New, unwired or cold comb: slower
             </label>
+            <Field
+              spec={{
+                name: "minutes",
+                label: "Programme",
+                unit: "min",
+                kind: "figure",
+                span: 1,
+                placeholder: String(suggested),
+              }}
+              value={minutesSaid}
+              onChange={(v) => setMinutes(String(v))}
+            />
           </div>
           <p className="mt-2">
             Programme: <b>{minutes} min</b>, {programme(machine.kind, minutes, tender).length - 1} steps
             {machine.learntFrom > 0 && (
               <span className="text-ink-2">, learnt from {machine.learntFrom} runs</span>
             )}
-            {machine.tooCold && (
+            {machine.learntFrom > 0 && known && `, for ${floor.waterPct.toFixed(1)} % water at ${warm} °C`}
+            {known?.tooCold && (
               <b className="text-heat"> The honey is too cold to spin well: warm it first.</b>
             )}
           </p>
@@ -321,7 +282,7 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
                   minutes,
                   tender,
                   ...(tool ? { tool } : {}),
-                  honeyC,
+                  honeyC: warm,
                   waterPct: Number(floor.waterPct.toFixed(1)),
                   slots: slots.map((id) => {
                     const f = id ? byId.get(id) : undefined;
