@@ -34,8 +34,12 @@ function report(what: string, times: readonly number[], budget: number): void {
   rows.push({ what, p50: quantile(times, 0.5), p95: quantile(times, 0.95), budget });
 }
 
+/** While this process reckoned, the server may have closed the connection it kept: then once more. */
+const ask = (url: string, init?: RequestInit): Promise<Response> =>
+  fetch(url, init).catch(() => fetch(url, init));
+
 async function command(name: string, input: object): Promise<{ output: Record<string, unknown> }> {
-  const response = await fetch(`${base}/api/v1/commands/${name}`, {
+  const response = await ask(`${base}/api/v1/commands/${name}`, {
     method: "POST",
     headers: { "content-type": "application/json", "idempotency-key": randomUUID() },
     body: JSON.stringify(input),
@@ -182,7 +186,7 @@ const csvOf = (turn: number) =>
 report(
   "import of 10,000 rows (over HTTP, progress told)",
   await timed(3, async (turn) => {
-    const response = await fetch(`${base}/api/v1/csv/supers`, { method: "POST", body: csvOf(turn) });
+    const response = await ask(`${base}/api/v1/csv/supers`, { method: "POST", body: csvOf(turn) });
     const text = await response.text();
     if (!text.includes("10,000 supers brought in")) throw new Error(text.slice(-300));
   }),
@@ -193,7 +197,7 @@ console.log("· filling a season: 5,000 supers, 50,000 movements");
 await season(5000, 50_000);
 for (const path of ["/", "/yard", "/hot-room", "/spin", "/store", "/bottle"]) {
   const get = async () => {
-    const response = await fetch(base + path);
+    const response = await ask(base + path);
     await response.text();
     if (!response.ok) throw new Error(`${path} answered ${response.status}`);
   };

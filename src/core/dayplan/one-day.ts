@@ -65,12 +65,15 @@ class Bench {
   private next = 0;
   /** Frames gone of the next. */
   private gone = 0;
+  /** Slots all that stands there would take. */
+  slots = 0;
 
   add(ready: Ready): void {
     let i = this.ready.length;
     while (i > this.next && (this.ready[i - 1] as Ready).at > ready.at) i -= 1;
     if (i === this.next && this.gone > 0) i += 1;
     this.ready.splice(i, 0, ready);
+    this.slots += ready.frames * ready.slots;
   }
 
   get empty(): boolean {
@@ -104,6 +107,7 @@ class Bench {
         waiting[q] = (waiting[q] as number) + take;
       left -= take;
       this.gone += take;
+      this.slots -= take * r.slots;
       if (this.gone === r.frames) {
         this.next += 1;
         this.gone = 0;
@@ -127,216 +131,285 @@ const NOT_YET = Number.POSITIVE_INFINITY;
 /** What there is to do, most urgent first where two can begin together. */
 const [ATTEND, PAILS, LOAD, UNCAP] = [0, 1, 2, 3];
 
-export function oneDay(
-  plan: DayPlan,
-  order: DayPlan["boxes"],
-  rng: Rng,
-  waiting: Float64Array,
-  draw: boolean,
-): Day {
-  const { hands, extractors, breaks } = plan;
-  const busy = new Array<number>(hands.length + extractors.length + 2).fill(0);
-  const board: Piece[] = [];
-  const free = hands.map((h) => h.fromMin);
-  const skills = (h: Hand): number => Number(Boolean(h.uncap)) + Number(h.loads) + Number(h.pails);
-  // Who can do least is asked first.
-  const those = (can: (h: Hand) => boolean): number[] =>
-    hands
-      .map((_, i) => i)
-      .filter((i) => can(hands[i] as Hand))
-      .sort((a, b) => skills(hands[a] as Hand) - skills(hands[b] as Hand));
-  const uncapping = those((h) => h.uncap !== null);
-  const loading = those((h) => h.loads);
-  const swapping = those((h) => h.pails);
-  const machines = extractors.map((): Spinning => ({ at: 0, frames: 0, from: 0, turnsLeft: 0, part: 0 }));
-  const bench = new Bench();
-  const strain = new Strain(plan);
-  let [box, uncapped, waits, spinEnd] = [0, 0, 0, 0];
-  /** Until when, and how long in all, everybody at the benches waited for the hot room. */
-  let [waitedTo, forRoom] = [0, 0];
+/** What a machine takes, or would. */
+type Taken = ReturnType<Bench["load"]>;
 
-  /** Hands `who` busy for `minutes` from `begin` on. */
-  const work = (
-    who: number,
-    begin: number,
-    minutes: number,
-    what: string,
-    does: Piece["does"],
-    amount = 0,
-  ) => {
-    const span = through(breaks, begin, minutes);
-    free[who] = span.to;
-    busy[who] = (busy[who] as number) + minutes;
-    if (draw) {
-      const station = (hands[who] as Hand).name;
-      const last = board.findLast((p) => p.station === station);
-      const goesOn = last && last.what === what && span.from - last.toMin < 0.01;
-      if (goesOn) board.splice(board.indexOf(last), 1);
-      board.push({
-        station,
-        fromMin: goesOn ? last.fromMin : span.from,
+/** The floor on one day: who is free when, what stands where, and what may begin next. */
+class Floor {
+  private readonly busy: number[];
+  private readonly board: Piece[] = [];
+  private readonly free: number[];
+  private readonly machines: Spinning[];
+  private readonly bench = new Bench();
+  private readonly strain: Strain;
+  private box = 0;
+  /** Frames of the next box that are uncapped already. */
+  private uncapped = 0;
+  private waits = 0;
+  private spinEnd = 0;
+  /** Until when, and how long in all, everybody at the benches waited for the hot room. */
+  private waitedTo = 0;
+  private forRoom = 0;
+  // What may begin first, as far as it is looked through.
+  private kind = -1;
+  private index = -1;
+  private who = -1;
+  private begin = NOT_YET;
+  private take: Taken | null = null;
+
+  constructor(
+    private readonly plan: DayPlan,
+    private readonly order: DayPlan["boxes"],
+    private readonly crews: Crews,
+    private readonly rng: Rng,
+    private readonly waiting: Float64Array,
+    private readonly draw: boolean,
+  ) {
+    this.busy = new Array<number>(plan.hands.length + plan.extractors.length + 2).fill(0);
+    this.free = plan.hands.map((h) => h.fromMin);
+    this.machines = plan.extractors.map(() => ({ at: 0, frames: 0, from: 0, turnsLeft: 0, part: 0 }));
+    this.strain = new Strain(plan);
+  }
+
+  run(): Day {
+    while (this.lookAround()) {
+      if (this.kind === UNCAP) this.uncap();
+      else if (this.kind === PAILS) this.seeToPails();
+      else if (this.kind === ATTEND) this.attend();
+      else this.load();
+    }
+    return this.close();
+  }
+
+  /** Whoever of `can` could begin it first, if that is before all else looked at. */
+  private consider(kind: number, index: number, can: readonly number[], at: number): boolean {
+    if (at > this.begin || (at === this.begin && kind > this.kind)) return false;
+    let found = false;
+    for (let i = 0; i < can.length; i++) {
+      const h = can[i] as number;
+      const from = Math.max(this.free[h] as number, at);
+      if (from >= (this.plan.hands[h] as Hand).toMin) continue;
+      if (from < this.begin || (from === this.begin && kind < this.kind)) {
+        this.kind = kind;
+        this.index = index;
+        this.who = h;
+        this.begin = from;
+        found = true;
+      }
+    }
+    return found;
+  }
+
+  /** Finds what may begin next; false when nothing more can. */
+  private lookAround(): boolean {
+    this.kind = -1;
+    this.begin = NOT_YET;
+    const { standstill } = this.strain;
+    if (standstill) this.consider(PAILS, 0, this.crews.pails, standstill.at);
+    const release = this.order[this.box]?.releaseMin ?? NOT_YET;
+    if (this.box < this.order.length) this.consider(UNCAP, 0, this.crews.uncap, release);
+    for (let i = 0; i < this.machines.length; i++) {
+      const machine = this.machines[i] as Spinning;
+      if (machine.frames > 0) {
+        this.consider(ATTEND, i, this.crews.loads, machine.at);
+        continue;
+      }
+      if (this.bench.empty || machine.at > this.begin) continue;
+      const extractor = this.plan.extractors[i] as Extractor;
+      // Far from full and more to come soon: no need to look closer.
+      if (this.bench.slots < extractor.slots - 1 && release < machine.at + extractor.runMin) continue;
+      const load = this.bench.load(extractor.slots);
+      const from = Math.max(load.at, machine.at);
+      // A part load goes in when nothing more comes, or not before it could be out again.
+      if (!load.full && release < from + extractor.runMin) continue;
+      // Its honey is out when the run ends: by then there must be room for it.
+      const room = this.strain.roomAt(load.kg) - extractor.runMin;
+      if (this.consider(LOAD, i, this.crews.loads, Math.max(from, room))) this.take = load;
+    }
+    return this.kind >= 0;
+  }
+
+  /** The one who was found is busy for so many minutes from when it may begin. */
+  private work(minutes: number, what: string, does: Piece["does"], amount = 0): { from: number; to: number } {
+    const span = through(this.plan.breaks, this.begin, minutes);
+    this.free[this.who] = span.to;
+    this.busy[this.who] = (this.busy[this.who] as number) + minutes;
+    if (this.draw)
+      this.note({
+        station: (this.plan.hands[this.who] as Hand).name,
+        fromMin: span.from,
         toMin: span.to,
         what,
         does,
-        amount: amount + (goesOn ? last.amount : 0),
+        amount,
       });
-    }
     return span;
-  };
+  }
 
-  for (;;) {
-    let [kind, index, who, begin] = [-1, -1, -1, NOT_YET];
-    let take = { frames: 0, kg: 0 };
-    const consider = (k: number, i: number, can: readonly number[], at: number): boolean => {
-      if (at >= begin && !(at === begin && k < kind)) return false;
-      let found = false;
-      for (const h of can) {
-        const from = Math.max(free[h] as number, at);
-        if (from >= (hands[h] as Hand).toMin) continue;
-        if (from < begin || (from === begin && k < kind)) {
-          [kind, index, who, begin] = [k, i, h, from];
-          found = true;
-        }
-      }
-      return found;
-    };
-    if (strain.standstill) consider(PAILS, 0, swapping, strain.standstill.at);
-    const release = order[box]?.releaseMin ?? NOT_YET;
-    if (box < order.length) consider(UNCAP, 0, uncapping, release);
-    for (let i = 0; i < machines.length; i++) {
-      const machine = machines[i] as Spinning;
-      const extractor = extractors[i] as Extractor;
-      if (machine.frames > 0) {
-        consider(ATTEND, i, loading, machine.at);
-        continue;
-      }
-      if (bench.empty) continue;
-      const load = bench.load(extractor.slots);
-      // A part load goes in when nothing more comes, or not before it could be out again.
-      if (!load.full && release < Math.max(load.at, machine.at) + extractor.runMin) continue;
-      // Its honey is out when the run ends: by then there must be room for it.
-      const room = strain.roomAt(load.kg) - extractor.runMin;
-      if (consider(LOAD, i, loading, Math.max(load.at, machine.at, room))) take = load;
-    }
-    if (kind < 0) break;
+  /** On the board; frame after frame of one box is one piece of work. */
+  private note(piece: Piece): void {
+    const last = this.board.findLast((p) => p.station === piece.station);
+    if (last && last.what === piece.what && piece.fromMin - last.toMin < 0.01)
+      this.board.splice(this.board.indexOf(last), 1, {
+        ...piece,
+        fromMin: last.fromMin,
+        amount: last.amount + piece.amount,
+      });
+    else this.board.push(piece);
+  }
 
-    if (kind === UNCAP) {
-      const b = order[box] as DayPlan["boxes"][number];
-      const idle = uncapping.reduce((since, h) => {
-        const worked = (free[h] as number) > (hands[h] as Hand).fromMin;
-        return worked ? Math.max(since, free[h] as number) : since;
-      }, waitedTo);
-      forRoom += Math.max(0, b.releaseMin - idle);
-      waitedTo = Math.max(waitedTo, b.releaseMin);
-      const { uncap, loads, pails } = hands[who] as Hand;
-      const pace = uncap as NonNullable<Hand["uncap"]>;
-      // Who has other things to see to looks up after every frame.
-      const frames = loads || pails ? 1 : b.frames - uncapped;
-      const cv = pace.cv >= 0.999 ? pace.cv : pace.cv / Math.sqrt(frames);
-      const span = work(who, begin, drawn(rng, frames * pace.minPerFrame, cv), b.id, "uncap", frames);
-      if (uncapped === 0) waits += span.from - b.releaseMin;
-      bench.add({ at: span.to, frames, slots: b.slotsPerFrame, kg: (b.kg * frames) / b.frames });
-      uncapped += frames;
-      if (uncapped === b.frames) [box, uncapped] = [box + 1, 0];
-      continue;
+  private uncap(): void {
+    const b = this.order[this.box] as DayPlan["boxes"][number];
+    let idle = this.waitedTo;
+    for (const h of this.crews.uncap) {
+      const until = this.free[h] as number;
+      if (until > (this.plan.hands[h] as Hand).fromMin) idle = Math.max(idle, until);
     }
-    if (kind === PAILS) {
-      const { minutes, what } = strain.standstill as NonNullable<Strain["standstill"]>;
-      strain.goOn(work(who, begin, minutes, what, "serve").to);
-      continue;
+    this.forRoom += Math.max(0, b.releaseMin - idle);
+    this.waitedTo = Math.max(this.waitedTo, b.releaseMin);
+    const { uncap, loads, pails } = this.plan.hands[this.who] as Hand;
+    const pace = uncap as NonNullable<Hand["uncap"]>;
+    // Who has other things to see to looks up after every frame.
+    const frames = loads || pails ? 1 : b.frames - this.uncapped;
+    const cv = pace.cv >= 0.999 ? pace.cv : pace.cv / Math.sqrt(frames);
+    const span = this.work(drawn(this.rng, frames * pace.minPerFrame, cv), b.id, "uncap", frames);
+    if (this.uncapped === 0) this.waits += span.from - b.releaseMin;
+    this.bench.add({ at: span.to, frames, slots: b.slotsPerFrame, kg: (b.kg * frames) / b.frames });
+    this.uncapped += frames;
+    if (this.uncapped === b.frames) {
+      this.box += 1;
+      this.uncapped = 0;
     }
-    const machine = machines[index] as Spinning;
-    const extractor = extractors[index] as Extractor;
-    const emptied = (from: number, to: number, frames: number) => {
-      machine.at = to;
-      machine.frames = 0;
-      spinEnd = Math.max(spinEnd, to);
-      busy[hands.length + index] = (busy[hands.length + index] as number) + to - from;
-      if (draw)
-        board.push({
-          station: extractor.name,
-          fromMin: from,
-          toMin: to,
-          what: `${frames} frames`,
-          does: "spin",
-          amount: frames,
-        });
-    };
-    if (kind === ATTEND) {
-      if (machine.turnsLeft > 0) {
-        const turned = work(
-          who,
-          begin,
-          machine.frames * plan.turnMinPerFrame,
-          `turns ${extractor.name}`,
-          "serve",
-        );
-        machine.turnsLeft -= 1;
-        machine.at = turned.to + machine.part;
-        continue;
-      }
-      const out = work(
-        who,
-        begin,
-        machine.frames * plan.unloadMinPerFrame,
-        `empties ${extractor.name}`,
-        "serve",
-      );
-      emptied(machine.from, out.to, machine.frames);
-      continue;
+  }
+
+  private seeToPails(): void {
+    const { minutes, what } = this.strain.standstill as NonNullable<Strain["standstill"]>;
+    this.strain.goOn(this.work(minutes, what, "serve").to);
+  }
+
+  /** A machine has stopped: its frames are turned, or taken out. */
+  private attend(): void {
+    const machine = this.machines[this.index] as Spinning;
+    const { name } = this.plan.extractors[this.index] as Extractor;
+    if (machine.turnsLeft > 0) {
+      const turned = this.work(machine.frames * this.plan.turnMinPerFrame, `turns ${name}`, "serve");
+      machine.turnsLeft -= 1;
+      machine.at = turned.to + machine.part;
+      return;
     }
-    const { frames, kg } = take;
-    bench.take(frames, begin, waiting);
-    const run = drawn(rng, extractor.runMin, extractor.cv);
-    const loadMin = frames * plan.loadMinPerFrame;
+    const out = this.work(machine.frames * this.plan.unloadMinPerFrame, `empties ${name}`, "serve");
+    this.emptied(machine.from, out.to, machine.frames);
+  }
+
+  private load(): void {
+    const machine = this.machines[this.index] as Spinning;
+    const extractor = this.plan.extractors[this.index] as Extractor;
+    const { frames, kg } = this.take as Taken;
+    this.bench.take(frames, this.begin, this.waiting);
+    const run = drawn(this.rng, extractor.runMin, extractor.cv);
+    const loadMin = frames * this.plan.loadMinPerFrame;
     if (extractor.cranked) {
-      const turning = run + extractor.turns * frames * plan.turnMinPerFrame;
-      const emptying = frames * plan.unloadMinPerFrame;
-      const span = work(who, begin, loadMin + turning + emptying, `cranks ${extractor.name}`, "serve");
-      strain.add(kg, span.to - emptying);
-      emptied(span.from, span.to, frames);
-      continue;
+      const turning = run + extractor.turns * frames * this.plan.turnMinPerFrame;
+      const emptying = frames * this.plan.unloadMinPerFrame;
+      const span = this.work(loadMin + turning + emptying, `cranks ${extractor.name}`, "serve");
+      this.strain.add(kg, span.to - emptying);
+      this.emptied(span.from, span.to, frames);
+      return;
     }
-    const span = work(who, begin, loadMin, `fills ${extractor.name}`, "serve");
+    const span = this.work(loadMin, `fills ${extractor.name}`, "serve");
     machine.from = span.from;
     machine.frames = frames;
     machine.turnsLeft = extractor.turns;
     machine.part = run / (extractor.turns + 1);
     machine.at = span.to + machine.part;
     // The drum drains while it turns: the strainer has it when the run is over.
-    strain.add(kg, span.to + run);
+    this.strain.add(kg, span.to + run);
   }
 
-  const done = box >= order.length && bench.empty && machines.every((m) => m.frames === 0);
-  const end = done ? Math.max(spinEnd, strain.endAt) : NOT_YET;
-  busy[busy.length - 2] = strain.busyMin;
-  busy[busy.length - 1] = forRoom;
-  if (draw) {
-    for (const r of strain.ran)
-      board.push({
-        station: "strain",
-        fromMin: r.fromMin,
-        toMin: r.toMin,
-        what: `${r.kg.toFixed(0)} kg`,
-        does: "strain",
-        amount: r.kg,
-      });
-    if (plan.cleaningMin > 0 && Number.isFinite(end))
-      board.push({
-        station: "cleaning",
-        fromMin: end,
-        toMin: end + plan.cleaningMin,
-        what: "all hands",
-        does: "clean",
-        amount: 0,
+  private emptied(from: number, to: number, frames: number): void {
+    const machine = this.machines[this.index] as Spinning;
+    machine.at = to;
+    machine.frames = 0;
+    this.spinEnd = Math.max(this.spinEnd, to);
+    const i = this.plan.hands.length + this.index;
+    this.busy[i] = (this.busy[i] as number) + to - from;
+    if (this.draw)
+      this.board.push({
+        station: (this.plan.extractors[this.index] as Extractor).name,
+        fromMin: from,
+        toMin: to,
+        what: `${frames} frames`,
+        does: "spin",
+        amount: frames,
       });
   }
+
+  private close(): Day {
+    const { plan, strain, busy } = this;
+    const done =
+      this.box >= this.order.length && this.bench.empty && this.machines.every((m) => m.frames === 0);
+    const end = done ? Math.max(this.spinEnd, strain.endAt) : NOT_YET;
+    busy[busy.length - 2] = strain.busyMin;
+    busy[busy.length - 1] = this.forRoom;
+    if (this.draw) {
+      for (const r of strain.ran)
+        this.board.push({
+          station: "strain",
+          fromMin: r.fromMin,
+          toMin: r.toMin,
+          what: `${r.kg.toFixed(0)} kg`,
+          does: "strain",
+          amount: r.kg,
+        });
+      if (plan.cleaningMin > 0 && Number.isFinite(end))
+        this.board.push({
+          station: "cleaning",
+          fromMin: end,
+          toMin: end + plan.cleaningMin,
+          what: "all hands",
+          does: "clean",
+          amount: 0,
+        });
+    }
+    return {
+      finish: end + plan.cleaningMin,
+      busy,
+      pails: strain.pailsUsed,
+      meshes: strain.meshes,
+      waits: this.waits,
+      board: this.board,
+    };
+  }
+}
+
+/** Who can do what, by number; who can do least is asked first. */
+export interface Crews {
+  readonly uncap: readonly number[];
+  readonly loads: readonly number[];
+  readonly pails: readonly number[];
+}
+
+export function crewsOf({ hands }: DayPlan): Crews {
+  const skills = (h: Hand): number => Number(h.uncap !== null) + Number(h.loads) + Number(h.pails);
+  const those = (can: (h: Hand) => boolean): number[] =>
+    hands
+      .map((h, i) => ({ h, i }))
+      .filter(({ h }) => can(h))
+      .sort((a, b) => skills(a.h) - skills(b.h))
+      .map(({ i }) => i);
   return {
-    finish: end + plan.cleaningMin,
-    busy,
-    pails: strain.pailsUsed,
-    meshes: strain.meshes,
-    waits,
-    board,
+    uncap: those((h) => h.uncap !== null),
+    loads: those((h) => h.loads),
+    pails: those((h) => h.pails),
   };
 }
+
+/** One day by chance; frames waiting are added to `waiting` quarter by quarter, `draw` keeps its board. */
+export const oneDay = (
+  plan: DayPlan,
+  order: DayPlan["boxes"],
+  crews: Crews,
+  rng: Rng,
+  waiting: Float64Array,
+  draw: boolean,
+): Day => new Floor(plan, order, crews, rng, waiting, draw).run();

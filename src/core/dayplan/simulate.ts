@@ -3,7 +3,7 @@
  */
 import { mustBeWithin } from "../domain-error";
 import { seeded } from "../statistics/seeded";
-import { oneDay, type Piece, QUARTER } from "./one-day";
+import { crewsOf, oneDay, type Piece, QUARTER } from "./one-day";
 import { checkPlan, type DayPlan } from "./plan";
 
 /** Not a station: the time everybody at the benches waits for boxes that still dry. */
@@ -53,6 +53,7 @@ export function simulateDay(
   mustBeWithin(replicates, 1, 20_000, "Replicates");
   const order = [...plan.boxes].sort((a, b) => a.releaseMin - b.releaseMin);
   const rng = seeded(seed);
+  const crews = crewsOf(plan);
   const names = [...plan.hands.map((h) => h.name), ...plan.extractors.map((e) => e.name), "strain", HOT_ROOM];
   const busy = names.map(() => 0);
   const span: number[] = [];
@@ -61,7 +62,7 @@ export function simulateDay(
   let [mesh, waits, unfinished, done, working] = [0, 0, 0, 0, 0];
   let board: readonly Piece[] = [];
   for (let r = 0; r < replicates; r++) {
-    const day = oneDay(plan, order, rng, quarters, r === 0);
+    const day = oneDay(plan, order, crews, rng, quarters, r === 0);
     if (r === 0) board = day.board;
     done += 1;
     span.push(day.finish);
