@@ -38,6 +38,15 @@ export interface DayForecast {
   readonly board: readonly Piece[];
 }
 
+/** The busiest station, unless it stands still mostly because what it wants still dries. */
+function holdsUp(stations: readonly StationLoad[]): string {
+  const room = stations.find((x) => x.station === HOT_ROOM)?.utilisation ?? 0;
+  const busiest = stations
+    .filter((x) => x.station !== HOT_ROOM)
+    .reduce((a, b) => (b.utilisation > a.utilisation ? b : a));
+  return busiest.utilisation < 0.85 && room > (1 - busiest.utilisation) / 2 ? HOT_ROOM : busiest.station;
+}
+
 const quantileOf = (sorted: readonly number[], q: number): number =>
   sorted[Math.min(sorted.length - 1, Math.max(0, Math.ceil(q * sorted.length) - 1))] ?? Number.NaN;
 
@@ -99,7 +108,7 @@ export function simulateDay(
   return {
     finishMin: { p10: quantileOf(span, 0.1), p50, p90: quantileOf(span, 0.9) },
     stations: shown,
-    bottleneck: shown.reduce((a, b) => (b.utilisation > a.utilisation ? b : a)).station,
+    bottleneck: holdsUp(shown),
     pails: pails.length > 0 ? { p50: quantileOf(pails, 0.5), p90: quantileOf(pails, 0.9) } : null,
     meshChanges: Math.round(mesh / finished),
     waiting: waiting.filter((w) => w.atMin <= end),

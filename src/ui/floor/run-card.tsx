@@ -45,6 +45,7 @@ export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
         </span>
         <output aria-label="Time left" className="ml-auto font-mono text-[28px] font-bold">
           {over ? "0:00" : clock(run.minutes - minute)}
+          <small className="ml-1.5 text-[15px] font-normal text-ink-2">min left</small>
         </output>
       </div>
       <p

@@ -1,4 +1,3 @@
-import type { ReactNode } from "react";
 import { MACHINE_KINDS } from "@/core/extraction";
 import { LOSS_CAUSES } from "@/house/commands/record-loss";
 import { houseDatabase } from "@/house/door";
@@ -6,7 +5,7 @@ import type { FloorView } from "@/house/views/floor";
 import { devicesAtHand, instrumentsView } from "@/house/views/instruments";
 import type { Snapshot } from "@/house/views/snapshot";
 import { stacksOf } from "@/house/views/stacks";
-import { Caution, type Doing } from "@/ui/bench";
+import { Caution } from "@/ui/bench";
 import { ChooseSupers } from "@/ui/choose-supers";
 import { CommandForm } from "@/ui/fields/command-form";
 import type { FieldSpec } from "@/ui/fields/spec";
@@ -14,6 +13,7 @@ import { DayPlanner, LoadArranger } from "@/ui/floor";
 import { Checks } from "@/ui/floor/checks";
 import { Skills } from "@/ui/floor/skills";
 import { ReadingSheet } from "@/ui/room/reading-sheet";
+import { type Work, workOf } from "../work";
 import { ByHand } from "./by-hand";
 import { Cappings } from "./cappings";
 
@@ -27,11 +27,7 @@ interface Bench {
   readonly batchField: readonly FieldSpec[];
 }
 
-interface Work extends Doing {
-  readonly show: (bench: Bench) => ReactNode | Promise<ReactNode>;
-}
-
-const OFTEN: readonly Work[] = [
+const OFTEN: readonly Work<Bench>[] = [
   {
     id: "load",
     label: "Next load",
@@ -132,7 +128,7 @@ const OFTEN: readonly Work[] = [
   },
 ];
 
-const SELDOM_DONE: readonly Work[] = [
+const SELDOM: readonly Work<Bench>[] = [
   {
     id: "opening",
     label: "Opening check",
@@ -235,12 +231,10 @@ const SELDOM_DONE: readonly Work[] = [
   },
 ];
 
-const named = ({ id, label }: Work): Doing => ({ id, label });
-export const DOINGS = OFTEN.map(named);
-export const SELDOM = SELDOM_DONE.map(named);
+export const WORK = workOf(OFTEN, SELDOM);
 
-/** What is being done now, opened in place; nothing when nothing is. */
-export function doing(s: Snapshot, floor: FloorView, search: SpinSearch): ReactNode | Promise<ReactNode> {
+/** What the pieces of work need to know. */
+export function benchOf(s: Snapshot, floor: FloorView, search: SpinSearch): Bench {
   const batchField: FieldSpec[] =
     s.openBatches.length > 1
       ? [
@@ -253,6 +247,5 @@ export function doing(s: Snapshot, floor: FloorView, search: SpinSearch): ReactN
           },
         ]
       : [];
-  const work = [...OFTEN, ...SELDOM_DONE].find((w) => w.id === search.do);
-  return work?.show({ s, floor, search, batchField }) ?? null;
+  return { s, floor, search, batchField };
 }

@@ -10,7 +10,7 @@ import { Gate } from "@/ui/floor/gate";
 import { RunCard } from "@/ui/floor/run-card";
 import { houseAsItStands } from "../../read";
 import { BatchPanel } from "./batch-panel";
-import { DOINGS, doing, SELDOM, type SpinSearch } from "./doing";
+import { benchOf, type SpinSearch, WORK } from "./doing";
 
 export const metadata: Metadata = { title: "Spin" };
 
@@ -35,16 +35,16 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Spi
             : "Nothing waits to be spun."
         }
       />
-      {floor.live.map((run) => (
-        <div key={run.id} className="mt-3">
-          <RunCard run={run} nowMs={floor.nowMs} />
-        </div>
-      ))}
-      <Doings bay="/spin" list={DOINGS} rest={SELDOM} open={search.do} />
-      {floor.gates.map((g) => (
-        <Gate key={g.machine ?? ""} gate={g} nowMs={floor.nowMs} />
-      ))}
-      {await doing(s, floor, search)}
+      <div className="mt-3">
+        {floor.live.map((run) => (
+          <RunCard key={run.id} run={run} nowMs={floor.nowMs} />
+        ))}
+        {floor.gates.map((g) => (
+          <Gate key={g.machine ?? ""} gate={g} nowMs={floor.nowMs} />
+        ))}
+      </div>
+      <Doings bay="/spin" list={WORK.list} rest={WORK.rest} open={search.do} />
+      {await WORK.opened(search.do, benchOf(s, floor, search))}
       <div className="grid gap-4">
         {s.openBatches.map((b) => (
           <BatchPanel key={b.id} batch={b} />

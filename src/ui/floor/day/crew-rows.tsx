@@ -59,7 +59,7 @@ export function CrewRows({
           ].filter(Boolean);
           return (
             // biome-ignore lint/suspicious/noArrayIndexKey: places on the floor, in order.
-            <li key={i} className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
+            <li key={i} className="flex flex-wrap items-center gap-x-2.5 gap-y-1.5">
               <input
                 aria-label={`Who, ${place}`}
                 className={`${INPUT} w-28`}
@@ -69,7 +69,7 @@ export function CrewRows({
               />
               <select
                 aria-label={`The tool, ${place}`}
-                className={`${INPUT} w-40`}
+                className={`${INPUT} w-36`}
                 value={u.tool}
                 onChange={(e) => change(i, { tool: e.target.value as Row["tool"] })}
               >
@@ -95,7 +95,7 @@ export function CrewRows({
                       else without(i, "minPerFrame");
                     }}
                   />
-                  min a frame
+                  min/frame
                 </label>
               )}
               <label className="flex items-center gap-2 text-ink-2">

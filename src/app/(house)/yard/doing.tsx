@@ -1,0 +1,245 @@
+import { CLEARING, CLEARING_METHODS } from "@/house/clearing";
+import { daysLater } from "@/house/clock";
+import { FOUNDATIONS } from "@/house/commands/add-supers";
+import { houseDatabase } from "@/house/door";
+import type { Snapshot } from "@/house/views/snapshot";
+import { plansView, pullSheetView, type YardView } from "@/house/views/yard";
+import { Caution } from "@/ui/bench";
+import { CommandForm } from "@/ui/fields/command-form";
+import type { FieldSpec } from "@/ui/fields/spec";
+import { ImportFile } from "@/ui/import-file";
+import { PullPlans } from "@/ui/plans";
+import { PullSheet } from "@/ui/pull";
+import { type Work, workOf } from "../work";
+
+interface Bench {
+  readonly s: Snapshot;
+  readonly view: YardView;
+  /** What waits at the intake. */
+  readonly intake: Snapshot["waiting"];
+  readonly yard: FieldSpec;
+}
+
+const options = (list: readonly string[]) => list.map((v) => ({ value: v, label: v }));
+const TAGS: FieldSpec = {
+  name: "tags",
+  label: "Tags",
+  placeholder: "1-12",
+  hint: "a run, or a list with commas",
+  span: 3,
+};
+const OWNER: readonly FieldSpec[] = [
+  { name: "owner", label: "Kept separate for", hint: "leave empty to pool" },
+  { name: "agreedKg", label: "Agreed each", unit: "kg", kind: "figure", span: 1 },
+];
+
+const OFTEN: readonly Work<Bench>[] = [
+  {
+    id: "pull",
+    label: "Record a pull",
+    show: async ({ s }) => {
+      const sheet = await pullSheetView(houseDatabase(), s);
+      if (!sheet)
+        return (
+          <p className="panel mb-3">
+            A pull needs a yard with colonies, and supers with their empty weight. Add those first.
+          </p>
+        );
+      return (
+        <>
+          <PullSheet view={sheet} />
+          <Caution>
+            a full ten-frame super weighs 30 to 40 kg: carry it in two or with a barrow. Stings: keep a phone
+            and the adrenaline plan at hand.
+          </Caution>
+        </>
+      );
+    },
+  },
+  {
+    id: "weigh",
+    label: "Weigh in",
+    show: ({ intake }) => (
+      <CommandForm
+        command="weigh-in"
+        label="Weigh it in"
+        fields={[
+          {
+            name: "super",
+            label: "Super",
+            placeholder: "41",
+            span: 1,
+            offers: intake.filter((w) => !w.weighed).map((w) => w.tag),
+          },
+          { name: "grossKg", label: "Weighs with honey", unit: "kg", kind: "figure" },
+        ]}
+      />
+    ),
+  },
+  {
+    id: "plans",
+    label: "Plan a pull",
+    show: ({ s, view, yard }) => (
+      <>
+        <CommandForm
+          command="plan-pull"
+          label="Plan it"
+          fields={[
+            yard,
+            { name: "date", label: "Day of the pull", kind: "day", value: daysLater(view.today, 2) },
+            {
+              name: "method",
+              label: "Bees cleared by",
+              kind: "choice",
+              options: CLEARING_METHODS.map((m) => ({
+                value: m,
+                label: `${CLEARING[m].name}${CLEARING[m].leadDays > 0 ? `, ${CLEARING[m].leadDays} days ahead` : ""}`,
+              })),
+              span: 3,
+            },
+            { name: "note", label: "Note", span: 3 },
+          ]}
+        />
+        <PullPlans plans={plansView(s)} />
+      </>
+    ),
+  },
+  {
+    id: "bloom",
+    label: "Note a bloom",
+    show: ({ view, yard }) => (
+      <CommandForm
+        command="note-bloom"
+        label="Note it"
+        keep={["yard", "date"]}
+        fields={[
+          yard,
+          { name: "what", label: "In bloom", placeholder: "lime" },
+          { name: "date", label: "Seen on", kind: "day", value: view.today },
+        ]}
+      />
+    ),
+  },
+];
+
+const SELDOM: readonly Work<Bench>[] = [
+  {
+    id: "yard",
+    label: "Add a yard",
+    show: ({ s }) => (
+      <CommandForm
+        command="add-yard"
+        label="Set up the yard"
+        fields={[
+          { name: "name", label: "Name", placeholder: "Kiln Field", span: 3 },
+          {
+            name: "country",
+            label: "Country",
+            hint: s.house.country ? `${s.house.country} if left out` : "for the label's origin",
+            value: "",
+          },
+          { name: "location", label: "Where it is", placeholder: "second gate after the mill", span: 3 },
+          { name: "registration", label: "Registration" },
+          { name: "note", label: "Note", span: 3 },
+        ]}
+      />
+    ),
+  },
+  {
+    id: "colonies",
+    label: "Add colonies",
+    show: ({ yard }) => (
+      <CommandForm
+        command="add-colonies"
+        label="Set up colonies"
+        keep={["yard"]}
+        fields={[{ ...yard, span: 3 }, TAGS, ...OWNER]}
+      />
+    ),
+  },
+  {
+    id: "separate",
+    label: "Keep separate",
+    show: () => (
+      <CommandForm
+        command="keep-separate"
+        label="Keep them so"
+        fields={[{ ...TAGS, name: "colonies", label: "Colonies" }, ...OWNER]}
+      />
+    ),
+  },
+  {
+    id: "supers",
+    label: "Add supers",
+    show: () => (
+      <>
+        <CommandForm
+          command="add-supers"
+          label="Set up supers"
+          keep={["depth", "frames", "emptyKg", "foundation"]}
+          fields={[
+            { ...TAGS, placeholder: "41-52" },
+            {
+              name: "depth",
+              label: "Depth",
+              kind: "choice",
+              options: options(["deep", "medium", "shallow", "custom"]),
+              value: "medium",
+            },
+            { name: "frames", label: "Frames", kind: "figure", span: 1, value: "10" },
+            {
+              name: "emptyKg",
+              label: "Empty weight",
+              unit: "kg",
+              kind: "figure",
+              hint: "box, frames and drawn comb",
+            },
+            {
+              name: "foundation",
+              label: "Foundation",
+              kind: "choice",
+              options: [{ value: "", label: "not noted" }, ...options(FOUNDATIONS)],
+            },
+          ]}
+        />
+        <form
+          className="panel mb-3 flex flex-wrap items-end gap-4"
+          action="/tags"
+          target="_blank"
+          aria-label="Print tags"
+          rel="noopener"
+        >
+          <div className="field w-72">
+            <label className="mb-1 block text-[15px] font-semibold" htmlFor="print-tags">
+              Tags to print
+            </label>
+            <input id="print-tags" name="tags" placeholder="41-52" autoComplete="off" />
+          </div>
+          <div className="field w-32">
+            <label className="mb-1 block text-[15px] font-semibold" htmlFor="print-page">
+              Page
+            </label>
+            <select id="print-page" name="page">
+              <option value="a4">A4</option>
+              <option value="letter">Letter</option>
+            </select>
+          </div>
+          <button type="submit" className="do" data-quiet="">
+            Print tags
+          </button>
+        </form>
+      </>
+    ),
+  },
+  { id: "files", label: "Files in and out", show: () => <ImportFile /> },
+];
+
+export const WORK = workOf(OFTEN, SELDOM);
+
+/** What the pieces of work need to know. */
+export const benchOf = (s: Snapshot, view: YardView, intake: Snapshot["waiting"]): Bench => ({
+  s,
+  view,
+  intake,
+  yard: { name: "yard", label: "Yard", kind: "choice", options: options(view.yards.map((y) => y.name)) },
+});

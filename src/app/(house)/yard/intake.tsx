@@ -1,0 +1,64 @@
+import { writtenDay } from "@/house/clock";
+import { judgedPull, pullsOf, yieldOf } from "@/house/views/ripeness";
+import type { Snapshot } from "@/house/views/snapshot";
+import type { pastOf } from "@/house/views/yard";
+import { Panel } from "@/ui/bench";
+import { SuperBox } from "@/ui/figures/stacks";
+import { VERDICT } from "@/ui/pull/words";
+import { Why } from "@/ui/why/why";
+
+/** What stands at the intake, pull by pull: is it ripe, and what it will likely give. */
+export function Intake({
+  s,
+  intake,
+  past,
+}: {
+  s: Snapshot;
+  intake: Snapshot["waiting"];
+  past: Awaited<ReturnType<typeof pastOf>>;
+}) {
+  return pullsOf(intake).map((pull) => {
+    const judged = judgedPull(s, pull.supers);
+    const expected = yieldOf(pull.supers, past);
+    const tone = VERDICT[judged.verdict].tone;
+    return (
+      <Panel
+        key={pull.id}
+        title={`At the intake: ${pull.yard}, pulled ${writtenDay(pull.date)}`}
+        className="mb-4"
+      >
+        <div className="mb-3 flex flex-wrap items-baseline gap-x-4">
+          <p
+            data-tone={tone}
+            className="min-w-0 flex-1 basis-72 font-semibold"
+            style={{ color: "var(--tone)" }}
+          >
+            {judged.sentence}
+          </p>
+          <Why why={{ title: `${pull.yard} together`, because: judged.because }} />
+          <p>
+            expected in pails <b className="text-mass">{expected.kg.toFixed(0)} kg</b>
+            <span className="text-ink-2">
+              , {expected.loKg.toFixed(0)} to {expected.hiKg.toFixed(0)}
+            </span>
+          </p>
+          <Why why={{ title: "Expected yield", because: expected.because }} />
+        </div>
+        <div className="grid grid-cols-[repeat(auto-fill,minmax(170px,1fr))] gap-2">
+          {pull.supers.map((w, i) => (
+            <SuperBox
+              key={w.fill_id}
+              box={{
+                tag: w.tag,
+                kg: w.grams / 1000,
+                waterPct: w.water.figures.waterPct ?? null,
+                cappedPct: w.capped_pct,
+                says: VERDICT[judged.supers[i]?.ripeness.verdict ?? "test"].word,
+              }}
+            />
+          ))}
+        </div>
+      </Panel>
+    );
+  });
+}
