@@ -1,0 +1,138 @@
+import { REFERENCES } from "@/house/commands/instruments";
+import type { HotRoomView } from "@/house/views/hot-room";
+import type { Snapshot } from "@/house/views/snapshot";
+import { Caution } from "@/ui/bench";
+import { CommandForm } from "@/ui/fields/command-form";
+import { Instruments } from "@/ui/room/instruments";
+import { ReadingSheet } from "@/ui/room/reading-sheet";
+import { type Work, workOf } from "../work";
+
+export type RoomSearch = { do?: string; super?: string; supers?: string; stack?: string };
+
+interface Bench {
+  readonly view: HotRoomView;
+  /** What waits at the intake. */
+  readonly intake: Snapshot["waiting"];
+  readonly search: RoomSearch;
+}
+
+const OFTEN: readonly Work<Bench>[] = [
+  {
+    id: "read",
+    label: "Enter a reading",
+    show: ({ view, search }) => (
+      <ReadingSheet
+        key={search.super ?? ""}
+        superTag={search.super ?? ""}
+        instruments={view.instruments}
+        devices={view.devices}
+      />
+    ),
+  },
+  {
+    id: "air",
+    label: "Enter the air",
+    show: () => (
+      <CommandForm
+        command="note-climate"
+        label="Note the air"
+        fields={[
+          { name: "tempC", label: "Room", unit: "°C", kind: "figure", span: 1 },
+          { name: "humidityPct", label: "Humidity", unit: "%", kind: "figure", span: 1 },
+        ]}
+      />
+    ),
+  },
+  {
+    id: "stand",
+    label: "Stand supers in",
+    show: ({ intake, search }) => (
+      <>
+        <CommandForm
+          key={search.supers ?? ""}
+          command="stand-in-hot-room"
+          label="Stand them in"
+          keep={["stack"]}
+          fields={[
+            {
+              name: "supers",
+              label: "Supers",
+              value: search.supers ?? intake.map((w) => w.tag).join(", "),
+              placeholder: "41-48",
+              hint: "a run, or a list with commas",
+              span: 3,
+            },
+            { name: "stack", label: "Stack", value: "A", span: 1 },
+          ]}
+        />
+        <Caution>
+          heaters and gas in a shut room make carbon monoxide; keep electricity dry and protected.
+        </Caution>
+      </>
+    ),
+  },
+  {
+    id: "out",
+    label: "Take out for spinning",
+    show: ({ view, search }) => (
+      <CommandForm
+        key={search.stack ?? ""}
+        command="start-batch"
+        label="Take them out and start a batch"
+        fields={[
+          {
+            name: "supers",
+            label: "Supers",
+            value:
+              (view.stacks.find((x) => x.name === search.stack?.toUpperCase()) ?? view.stacks[0])?.tags.join(
+                ", ",
+              ) ?? "",
+            hint: "the whole stack, or leave some standing",
+            span: 3,
+          },
+        ]}
+      />
+    ),
+  },
+  {
+    id: "check",
+    label: "Check an instrument",
+    show: ({ view }) => (
+      <>
+        {view.instruments.length > 0 && (
+          <CommandForm
+            command="check-instrument"
+            label="Enter the check"
+            keep={["instrument", "reference", "expected", "tempC"]}
+            fields={[
+              {
+                name: "instrument",
+                label: "Refractometer",
+                kind: "choice",
+                options: view.instruments.map((i) => ({ value: i.name, label: i.name })),
+              },
+              {
+                name: "reference",
+                label: "Reference",
+                kind: "choice",
+                options: REFERENCES.map((r) => ({ value: r, label: r })),
+                value: "dioptric oil",
+              },
+              { name: "expected", label: "Should show", kind: "figure", span: 1, hint: "on its own scale" },
+              { name: "shown", label: "Showed", kind: "figure", span: 1 },
+              { name: "tempC", label: "At", unit: "°C", kind: "figure", span: 1, value: "20" },
+            ]}
+          />
+        )}
+        <Instruments list={view.instruments} adding={view.instruments.length === 0} />
+      </>
+    ),
+  },
+  {
+    id: "instruments",
+    label: "Instruments",
+    show: ({ view }) => <Instruments list={view.instruments} adding />,
+  },
+];
+
+export const WORK = workOf(OFTEN, []);
