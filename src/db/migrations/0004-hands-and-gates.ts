@@ -13,6 +13,10 @@ export async function up(db: Knex): Promise<void> {
     alter table machine add column cranked boolean not null default false, add column own_gate boolean not null default false;
     alter table gate_pail add column machine_id bigint references machine;
     alter table spun add column stayed_g bigint;
+    create index movement_cappings on movement (from_fill) where kind = 'cappings';
+    -- Work without a machine is found among all that was ever entered.
+    create index entry_by_hand on entry (id)
+      where command = 'crush-combs' or (command = 'weigh-spun-super' and output->>'station' is not null);
   `);
   for (const table of ["machine", "gate_pail", "spun"]) await showLive(db, table);
 }

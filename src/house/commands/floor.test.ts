@@ -160,6 +160,8 @@ describe("cappings and wax", () => {
     await house.act("fill-bin", { bin: 1, grossKg: 10 });
     const account = async () => (await snapshot(house.db)).openBatches.find((b) => b.number === 1)?.account;
     expect(await account()).toMatchObject({ cappingsGrams: 6000 });
+    // 6 of 36 kg.
+    expect((await floor()).cappingsShare).toEqual({ batches: 1, pct: expect.closeTo(100 / 6, 6) });
     await house.act("drain-bin", { bin: 1, kg: 2.5 });
     expect(await account()).toMatchObject({ cappingsGrams: 3500 });
     const warm = await house.act<{ batch: number }>("drain-bin", { bin: 1, way: "warmed", kg: 1.5 });

@@ -171,14 +171,22 @@ function boxesAhead(s: Snapshot): (Box & { deep: boolean })[] {
   return [...inBatch, ...stacks];
 }
 
+/** Of the newest batches that had any. */
+const CAPPINGS_BATCHES = 30;
+
 async function cappingsShare(db: Knex): Promise<FloorView["cappingsShare"]> {
   const { rows } = await db.raw(
-    `select count(*)::int as batches, coalesce(100.0 * sum(cut) / nullif(sum(came), 0), 0)::float8 as pct from (
-       select b.id, sum(m.grams) filter (where m.kind = 'cappings') as cut, sum(m.grams) filter (where m.kind = 'join') as came
-         from live_batch b join movement m on m.from_fill = b.fill_id or m.to_fill = b.fill_id
-        where m.reverses is null and not exists (select 1 from undone u where u.entry_id = m.entry_id)
-          and exists (select 1 from movement c where c.from_fill = b.fill_id and c.kind = 'cappings')
-        group by b.id) x where cut > 0`,
+    `with cut as (
+       select from_fill, sum(grams) as grams from movement c
+        where kind = 'cappings' and reverses is null and not exists (select 1 from undone u where u.entry_id = c.entry_id)
+        group by from_fill order by from_fill desc limit ?)
+     select count(*)::int as batches, coalesce(100.0 * sum(cut.grams) / nullif(sum(came.grams), 0), 0)::float8 as pct
+       from cut join live_batch b on b.fill_id = cut.from_fill
+       join lateral (
+         select sum(j.grams) as grams from movement j
+          where j.to_fill = cut.from_fill and j.kind = 'join' and j.reverses is null
+            and not exists (select 1 from undone u where u.entry_id = j.entry_id)) came on true`,
+    [CAPPINGS_BATCHES],
   );
   return rows[0].batches > 0 ? rows[0] : null;
 }
