@@ -43,14 +43,16 @@ export function Doings({
   return (
     <fieldset className="my-3 flex flex-wrap gap-2.5" aria-label="What can be done here">
       {list.map(link)}
-      {rest.length > 0 && (
-        <details open={rest.some((d) => d.id === open)}>
-          <summary className="do cursor-pointer list-none" data-quiet="">
-            Other
-          </summary>
-          <div className="mt-2.5 flex flex-wrap gap-2.5">{rest.map(link)}</div>
-        </details>
-      )}
+      {rest.some((d) => d.id === open)
+        ? rest.map(link)
+        : rest.length > 0 && (
+            <details>
+              <summary className="do cursor-pointer list-none" data-quiet="">
+                Other
+              </summary>
+              <div className="mt-2.5 flex flex-wrap gap-2.5">{rest.map(link)}</div>
+            </details>
+          )}
     </fieldset>
   );
 }

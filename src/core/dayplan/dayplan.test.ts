@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { seeded } from "../statistics/seeded";
 import {
   adviseDay,
+  cappingsShare,
   type DayPlan,
   type Extractor,
   HAND_WAYS,
@@ -343,5 +344,20 @@ describe("stations without a machine", () => {
     expect(handStation("gravity", [hung, hung])).toMatchObject({ runMin: 390, combLost: false });
     expect(handStation("press", [hung]).timesFrom).toBe(0);
     expect(() => handStation("crush", [{ ...crushed, left: 1.2 }])).toThrow(/share/);
+  });
+});
+
+// Common practice: about a fifth of the harvest can sit in the cappings after deep work with a cold knife.
+describe("what goes into the cappings", () => {
+  it("begins with practice for each tool and follows the house's own batches of that tool", () => {
+    expect(cappingsShare("cold-knife", [])).toEqual({ pct: 20, learntFrom: 0 });
+    const past = [
+      { tool: "cold-knife", pct: 10 },
+      { tool: "cold-knife", pct: 12 },
+      { tool: "fork", pct: 2 },
+    ] as const;
+    expect(cappingsShare("cold-knife", past)).toEqual({ pct: (40 + 22) / 4, learntFrom: 2 });
+    expect(cappingsShare("roller", past)).toEqual({ pct: 3, learntFrom: 0 });
+    expect(() => cappingsShare("fork", [{ tool: "fork", pct: 120 }])).toThrow(/cappings/);
   });
 });

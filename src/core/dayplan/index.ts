@@ -2,6 +2,7 @@ export { type Advice, adviseDay } from "./advise";
 export { HAND_WAYS, type HandStation, type HandWay, type HandWork, handStation } from "./by-hand";
 export {
   type Box,
+  cappingsShare,
   type DayPlan,
   type Extractor,
   type Hand,

@@ -72,6 +72,26 @@ export const TOOLS = {
   machine: { name: "uncapping machine", minPerFrame: 0.4, cappingsPct: 15 },
 } as const;
 export type Tool = keyof typeof TOOLS;
+/** Practice counts as much as so many of the house's own batches. */
+const PRACTICE_WEIGHT = 2;
+
+/**
+ * Part of a harvest that goes into the cappings with a tool, %: common practice, moved by what the house's
+ * batches uncapped with it gave. @throws DomainError for a share outside 0-100 %
+ */
+export function cappingsShare(
+  tool: Tool,
+  past: readonly { readonly tool: Tool; readonly pct: number }[],
+): { readonly pct: number; readonly learntFrom: number } {
+  const own = past.filter((p) => p.tool === tool);
+  for (const p of own) mustBeWithin(p.pct, 0, 100, "The share in the cappings", "%");
+  const sum = own.reduce((s, p) => s + p.pct, 0);
+  return {
+    pct: (PRACTICE_WEIGHT * TOOLS[tool].cappingsPct + sum) / (PRACTICE_WEIGHT + own.length),
+    learntFrom: own.length,
+  };
+}
+
 /** Somebody on the floor who does not uncap. */
 export const NO_TOOL = "none";
 

@@ -111,7 +111,9 @@ const combs = (db: Knex) =>
       "c.tag as colony",
       "y.name as yard",
       "w.gross_g as spun_gross_g",
-      db.raw("coalesce(w.stayed_g, greatest(0, w.gross_g - v.empty_g)) as stayed_g"),
+      db.raw(
+        "case when w.id is not null then coalesce(w.stayed_g, greatest(0, w.gross_g - v.empty_g)) end as stayed_g",
+      ),
       "w.entry_id as spun_entry",
       "x.entry_id as closed_by",
     );

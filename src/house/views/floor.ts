@@ -1,7 +1,15 @@
 /** The floor as it stands: machines, what turns, frames still waiting, room in pail and drum, the day's plan. */
 import type { Knex } from "knex";
 import { DateTime } from "luxon";
-import { type Box, HAND_WAYS, type HandStation, handStation, type Tool } from "@/core/dayplan";
+import {
+  type Box,
+  cappingsShare,
+  HAND_WAYS,
+  type HandStation,
+  handStation,
+  TOOLS,
+  type Tool,
+} from "@/core/dayplan";
 import {
   BARE_FRAME_KG,
   drumLevel,
@@ -20,6 +28,7 @@ import {
   asMachine,
   type BinState,
   binsHolding,
+  cappingsOfBatches,
   checksSince,
   gatePails,
   handWork,
@@ -38,6 +47,7 @@ import { devicesAtHand } from "./instruments";
 import type { BatchState, Snapshot } from "./snapshot";
 
 const MINUTE = 60_000;
+const TOOL_NAMES = Object.keys(TOOLS) as Tool[];
 /** Without a reading the honey is taken to be at its target. */
 const HONEY = { tempC: 27, waterPct: 17.5 } as const;
 
@@ -90,8 +100,8 @@ export interface FloorView {
     readonly open: boolean;
   };
   readonly bins: readonly { readonly tag: string; readonly kg: string }[];
-  /** Cappings in % of what came in, from batches that had any. */
-  readonly cappingsShare: { readonly pct: number; readonly batches: number } | null;
+  /** What goes into the cappings by tool, % of what came in, by practice and this house's batches. */
+  readonly cappings: readonly { readonly tool: Tool; readonly pct: number; readonly learntFrom: number }[];
   readonly residue: readonly {
     readonly tempC: number;
     readonly tool: Tool | null;
@@ -171,43 +181,26 @@ function boxesAhead(s: Snapshot): (Box & { deep: boolean })[] {
   return [...inBatch, ...stacks];
 }
 
-/** Of the newest batches that had any. */
-const CAPPINGS_BATCHES = 30;
-
-async function cappingsShare(db: Knex): Promise<FloorView["cappingsShare"]> {
-  const { rows } = await db.raw(
-    `with cut as (
-       select from_fill, sum(grams) as grams from movement c
-        where kind = 'cappings' and reverses is null and not exists (select 1 from undone u where u.entry_id = c.entry_id)
-        group by from_fill order by from_fill desc limit ?)
-     select count(*)::int as batches, coalesce(100.0 * sum(cut.grams) / nullif(sum(came.grams), 0), 0)::float8 as pct
-       from cut join live_batch b on b.fill_id = cut.from_fill
-       join lateral (
-         select sum(j.grams) as grams from movement j
-          where j.to_fill = cut.from_fill and j.kind = 'join' and j.reverses is null
-            and not exists (select 1 from undone u where u.entry_id = j.entry_id)) came on true`,
-    [CAPPINGS_BATCHES],
-  );
-  return rows[0].batches > 0 ? rows[0] : null;
-}
-
 export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
   const midnight = DateTime.fromJSDate(s.now, { zone: s.house.zone }).startOf("day").toJSDate();
   const today = dayIn(s.house.zone, s.now);
   const ids = s.openBatches.map((b) => b.id);
-  const [rows, runs, past, gates, filled, checks, bins, plan, crew, skilled, byHand] = await Promise.all([
-    machines(db),
-    runsOfBatches(db, ids),
-    pastRuns(db),
-    gatePails(db, ids),
-    pailsFilledFrom(db, ids),
-    checksSince(db, midnight),
-    binsHolding(db),
-    planOf(db, today),
-    db("live_crew").whereIn("role", ["lead", "floor", "filler"]).orderBy("id").pluck("name"),
-    skills(db),
-    handWork(db),
-  ]);
+  const [rows, runs, past, gates, filled, checks, bins, plan, crew, skilled, byHand, cut] = await Promise.all(
+    [
+      machines(db),
+      runsOfBatches(db, ids),
+      pastRuns(db),
+      gatePails(db, ids),
+      pailsFilledFrom(db, ids),
+      checksSince(db, midnight),
+      binsHolding(db),
+      planOf(db, today),
+      db("live_crew").whereIn("role", ["lead", "floor", "filler"]).orderBy("id").pluck("name"),
+      skills(db),
+      handWork(db),
+      cappingsOfBatches(db),
+    ],
+  );
   // Honey kept apart from cappings is a batch too, with nothing to spin.
   const batch =
     s.openBatches.findLast((b) => b.combs.some((c) => c.spun_entry === null)) ?? s.openBatches.at(-1);
@@ -275,7 +268,7 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
     gates: batch ? gatesOf(batch, { machines: list, runs: own, pails: gates, filled, waiting: frames }) : [],
     checks: { opening: said("opening"), closing: said("closing"), open: checks.at(-1)?.kind === "opening" },
     bins: bins.map((b: BinState) => ({ tag: b.tag, kg: formatKgFromG(b.grams) })),
-    cappingsShare: await cappingsShare(db),
+    cappings: TOOL_NAMES.map((tool) => ({ tool, ...cappingsShare(tool, cut) })),
     residue: spun.flatMap((c) => {
       const run = residueRuns.get(c.tag);
       const had = c.gross_g - c.empty_g;

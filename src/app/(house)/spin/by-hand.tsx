@@ -46,6 +46,7 @@ export function ByHand({ stations }: { stations: FloorView["handStations"] }) {
               { value: "crushed", label: "crushed and strained" },
               { value: "pressed", label: "pressed" },
             ],
+            span: 3,
           },
           {
             name: "leftKg",

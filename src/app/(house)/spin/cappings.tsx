@@ -1,8 +1,9 @@
 import { TOOLS } from "@/core/dayplan";
 import type { FloorView } from "@/house/views/floor";
-import { Caution } from "@/ui/bench";
+import { Caution, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import type { FieldSpec } from "@/ui/fields/spec";
+import { RecordTable } from "@/ui/record";
 
 const WAYS = [
   { value: "drained", label: "drained" },
@@ -12,15 +13,9 @@ const WAYS = [
 ];
 
 /** Cappings into bins, honey out of them, wax weighed. */
-export function Cappings({
-  bins,
-  learnt,
-  batchField,
-}: {
-  learnt: FloorView["cappingsShare"];
-  bins: FloorView["bins"];
-  batchField: readonly FieldSpec[];
-}) {
+export function Cappings({ floor, batchField }: { floor: FloorView; batchField: readonly FieldSpec[] }) {
+  const { bins, cappings } = floor;
+  const planned = floor.plan?.uncappers.map((u) => u.tool) ?? [];
   const bin: FieldSpec = {
     name: "bin",
     label: "Bin",
@@ -30,19 +25,43 @@ export function Cappings({
   };
   return (
     <>
-      <p className="panel mb-3">
-        {bins.length === 0
-          ? "No bin holds cappings."
-          : bins.map((b) => `Bin ${b.tag}: ${b.kg} kg`).join("; ")}
-        . Of a harvest the cappings hold about{" "}
-        {Object.values(TOOLS)
-          .map((t) => `${t.cappingsPct} % with the ${t.name}`)
-          .join(", ")}{" "}
-        (common practice)
-        {learnt &&
-          `; in this house ${learnt.pct.toFixed(0)} % of what came in, over ${learnt.batches} batches`}
-        .
-      </p>
+      <Panel title="What goes into the cappings" className="mb-3">
+        <p className="mb-2">
+          {bins.length === 0
+            ? "No bin holds cappings now."
+            : `${bins.map((b) => `Bin ${b.tag} holds ${b.kg} kg`).join("; ")}.`}
+        </p>
+        <RecordTable
+          rows={cappings}
+          keyOf={(c) => c.tool}
+          columns={[
+            {
+              head: "Uncapped with",
+              cell: (c) => (
+                <>
+                  {TOOLS[c.tool].name}
+                  {planned.includes(c.tool) && (
+                    <span className="font-normal text-ink-2">, in today's plan</span>
+                  )}
+                </>
+              ),
+            },
+            { head: "Of the harvest, %", figure: true, cell: (c) => c.pct.toFixed(0) },
+            {
+              head: "Of what still waits, kg",
+              figure: true,
+              cell: (c) => ((floor.boxes.reduce((kg, b) => kg + b.kg, 0) * c.pct) / 100).toFixed(1),
+            },
+            {
+              head: "Known from",
+              cell: (c) =>
+                c.learntFrom === 0
+                  ? "common practice"
+                  : `practice and ${c.learntFrom === 1 ? "one batch" : `${c.learntFrom} batches`} of this house`,
+            },
+          ]}
+        />
+      </Panel>
       <CommandForm
         command="fill-bin"
         label="Weigh the bin"

@@ -142,9 +142,7 @@ const SELDOM: readonly Work<Bench>[] = [
   {
     id: "cappings",
     label: "Cappings",
-    show: ({ floor, batchField }) => (
-      <Cappings bins={floor.bins} learnt={floor.cappingsShare} batchField={batchField} />
-    ),
+    show: ({ floor, batchField }) => <Cappings floor={floor} batchField={batchField} />,
   },
   { id: "hand", label: "Without a machine", show: ({ floor }) => <ByHand stations={floor.handStations} /> },
   { id: "skills", label: "Who can do what", show: ({ floor }) => <Skills floor={floor} /> },
