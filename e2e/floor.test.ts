@@ -36,6 +36,11 @@ test("plan a day, see what holds it up, add a person and see the finish move, ty
   await expect(plan).toContainText(/\d+ pails and lids/);
   await expect(plan.getByRole("list", { name: "What would help" })).toContainText("sooner");
   await expect(plan.getByRole("img", { name: /Odile, fork/ })).toBeVisible();
+  // The board tells what was done and what is to come.
+  await expect(plan.locator("[data-done]").first()).toBeVisible();
+  expect(await plan.locator("[data-done] title").allTextContents()).toContainEqual(
+    expect.stringMatching(/^done: run 1, 20 frames/),
+  );
   const [before, start] = [
     toMinutes(await finish.textContent()),
     toMinutes(new Date().toISOString().slice(11, 16)),

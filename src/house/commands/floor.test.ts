@@ -72,8 +72,10 @@ describe("runs", () => {
     expect((await snapshot(house.db)).openBatches[0]?.account.lostGrams).toBe(
       (account?.lostGrams ?? 0) + 2550,
     );
+    expect((await floor()).losses).toMatchObject([{ cause: "brood frames taken out, run 2", grams: 2550 }]);
     await house.act("undo", { entry });
     expect((await snapshot(house.db)).openBatches[0]?.account).toEqual(account);
+    expect((await floor()).losses).toEqual([]);
     await house.act("end-run", { run });
   });
 
@@ -191,8 +193,16 @@ describe("cappings and wax", () => {
   it("the floor goes on with the batch that has frames, not with the honey kept apart", async () => {
     expect((await snapshot(house.db)).openBatches.map((b) => b.number)).toEqual([1, 2]);
     const view = await floor();
-    expect(view.batch).toBe(1);
+    expect(view).toMatchObject({ batch: 1, others: [] });
     expect(view.frames.length).toBeGreaterThan(0);
+    // Asked for by number, the other one goes on.
+    await house.pull(44, 9, 2);
+    const apart = await house.act<{ batch: number }>("start-batch", { supers: "44" });
+    const asked = await floorView(house.db, await snapshot(house.db), apart.batch);
+    expect(asked).toMatchObject({ batch: apart.batch, others: [1] });
+    expect(asked.frames.map((f) => f.super)).toEqual(Array(10).fill("44"));
+    expect((await floor()).batch).toBe(apart.batch);
+    await house.act("undo", { entry: apart.entry });
   });
 
   it("what was drained rests on the bin: the cappings cannot be undone under it", async () => {

@@ -32,6 +32,7 @@ import {
   checksSince,
   gatePails,
   handWork,
+  lossesOf,
   machines,
   pailsFilledFrom,
   pastRuns,
@@ -89,6 +90,10 @@ export interface FloorView {
   readonly machines: readonly FloorMachine[];
   readonly frames: readonly FrameWaiting[];
   readonly batch: number | null;
+  /** Other open batches with frames to spin. */
+  readonly others: readonly number[];
+  /** What was lost of the open batches, by its cause. */
+  readonly losses: readonly { readonly fillId: number; readonly cause: string; readonly grams: number }[];
   readonly waterPct: number;
   /** The honey's temperature as it was last noted with a run. */
   readonly honeyC: number;
@@ -122,6 +127,13 @@ export interface FloorView {
     readonly frames: number;
     readonly pailGrams: number;
     readonly firstMs: number | null;
+    /** Runs by machine, pails weighed: what the day's board draws of what was done. */
+    readonly pieces: readonly {
+      readonly station: string;
+      readonly what: string;
+      readonly fromMs: number;
+      readonly toMs: number;
+    }[];
   };
   readonly nowMs: number;
   readonly zone: string;
@@ -181,7 +193,8 @@ function boxesAhead(s: Snapshot): (Box & { deep: boolean })[] {
   return [...inBatch, ...stacks];
 }
 
-export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
+/** @param asked the batch to go on with, where more than one has frames to spin */
+export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<FloorView> {
   const midnight = DateTime.fromJSDate(s.now, { zone: s.house.zone }).startOf("day").toJSDate();
   const today = dayIn(s.house.zone, s.now);
   const ids = s.openBatches.map((b) => b.id);
@@ -202,8 +215,8 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
     ],
   );
   // Honey kept apart from cappings is a batch too, with nothing to spin.
-  const batch =
-    s.openBatches.findLast((b) => b.combs.some((c) => c.spun_entry === null)) ?? s.openBatches.at(-1);
+  const toSpin = s.openBatches.filter((b) => b.combs.some((c) => c.spun_entry === null));
+  const batch = toSpin.find((b) => b.number === asked) ?? toSpin.at(-1) ?? s.openBatches.at(-1);
   const waterPct = Math.min(22, Math.max(13, batch?.water.figures.waterPct ?? HONEY.waterPct));
   const tempC = past[0]?.temp_c ?? HONEY.tempC;
   const learnt: PastRun[] = past.map((r) => ({
@@ -250,6 +263,11 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
     machines: list,
     frames,
     batch: batch?.number ?? null,
+    others: toSpin.filter((b) => b !== batch).map((b) => b.number),
+    losses: await lossesOf(
+      db,
+      s.openBatches.map((b) => b.fill_id),
+    ),
     waterPct,
     honeyC: tempC,
     live: runs
@@ -298,6 +316,20 @@ export async function floorView(db: Knex, s: Snapshot): Promise<FloorView> {
       frames: runs.filter((r) => r.ended_at !== null).reduce((n, r) => n + r.slots.filter(Boolean).length, 0),
       pailGrams: s.openBatches.reduce((g, b) => g + b.account.outGrams, 0),
       firstMs: runs[0]?.started_at.getTime() ?? null,
+      pieces: [
+        ...runs.map((r) => ({
+          station: r.machine,
+          what: `run ${r.number}, ${r.slots.filter(Boolean).length} frames`,
+          fromMs: r.started_at.getTime(),
+          toMs: (r.ended_at ?? s.now).getTime(),
+        })),
+        ...filled.map((f) => ({
+          station: "strain",
+          what: `pail of ${formatKgFromG(f.grams)} kg`,
+          fromMs: f.at.getTime() - 2 * MINUTE,
+          toMs: f.at.getTime(),
+        })),
+      ],
     },
     nowMs: s.now.getTime(),
     zone: s.house.zone,

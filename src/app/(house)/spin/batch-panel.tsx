@@ -1,5 +1,6 @@
 import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
+import type { FloorView } from "@/house/views/floor";
 import type { BatchState } from "@/house/views/snapshot";
 import { Panel } from "@/ui/bench";
 import { AccountBar } from "@/ui/figures/account-bar";
@@ -9,8 +10,11 @@ import { Why } from "@/ui/why/why";
 const kgOrDash = (grams: number | null): string => (grams === null ? "–" : formatKgFromG(grams));
 
 /** One open batch: is it ripe, where its kilograms are, and its supers one by one. */
-export function BatchPanel({ batch }: { batch: BatchState }) {
+export function BatchPanel({ batch, losses }: { batch: BatchState; losses: FloorView["losses"] }) {
   const { water } = batch;
+  const back = batch.combs.filter((c) => c.stayed_g !== null);
+  const left = back.reduce((g, c) => g + (c.stayed_g ?? 0), 0);
+  const had = back.reduce((g, c) => g + c.gross_g - c.empty_g, 0);
   return (
     <Panel title={`Batch ${batch.number}`}>
       <div className="mb-3 flex flex-wrap items-center gap-x-4">
@@ -38,6 +42,16 @@ export function BatchPanel({ batch }: { batch: BatchState }) {
         />
       </div>
       <AccountBar account={batch.account} />
+      <p className="mt-1 text-[15px] text-ink-2">
+        {[
+          back.length > 0 &&
+            `Left in the combs weighed back: ${formatKgFromG(left)} of ${formatKgFromG(had)} kg, ${((left / Math.max(1, had)) * 100).toFixed(1)} % of what was there.`,
+          losses.length > 0 &&
+            `Lost: ${losses.map((l) => `${formatKgFromG(l.grams)} kg ${l.cause}`).join(", ")}.`,
+        ]
+          .filter(Boolean)
+          .join(" ")}
+      </p>
       <div className="mt-4">
         <RecordTable
           rows={batch.combs}

@@ -17,7 +17,7 @@ export const metadata: Metadata = { title: "Spin" };
 export default async function Spin({ searchParams }: { searchParams: Promise<SpinSearch> }) {
   const s = await houseAsItStands();
   const search = await searchParams;
-  const floor = await floorView(houseDatabase(), s);
+  const floor = await floorView(houseDatabase(), s, Number(search.batch) || undefined);
   return (
     <>
       <Lead title="Spin">
@@ -47,7 +47,7 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Spi
       {await WORK.opened(search.do, benchOf(s, floor, search))}
       <div className="grid gap-4">
         {s.openBatches.map((b) => (
-          <BatchPanel key={b.id} batch={b} />
+          <BatchPanel key={b.id} batch={b} losses={floor.losses.filter((l) => l.fillId === b.fill_id)} />
         ))}
         {floor.residue.length > 2 && (
           <Panel title="Left in the comb, by the honey's temperature">

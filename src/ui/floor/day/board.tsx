@@ -13,30 +13,50 @@ const FILL: Record<DayForecast["board"][number]["does"], string> = {
   clean: "var(--water-fill)",
 };
 
-/** Stations over the hours, one bar a piece of work: what hangs on the wall. */
+/** What was done already, minutes from the board's left edge. */
+export interface Done {
+  readonly station: string;
+  readonly fromMin: number;
+  readonly toMin: number;
+  readonly what: string;
+}
+
+/** Stations over the hours, what was done and what is to come, one bar a piece of work: what hangs on the wall. */
 export function DayBoard({
   forecast,
   startMin,
+  comesAt,
+  done,
   breaks,
   nowMin,
 }: {
   forecast: DayForecast;
+  /** Minute of the day at the left edge. */
   startMin: number;
+  /** Where the forecast begins, minutes from the left edge. */
+  comesAt: number;
+  done: readonly Done[];
   breaks: readonly { readonly fromMin: number; readonly toMin: number }[];
-  /** Minutes since the start, when the day is under way. */
+  /** Minutes since the left edge, when the day is under way. */
   nowMin: number | null;
 }) {
-  const stations = [...new Set(forecast.board.map((b) => b.station))];
-  const end = Math.max(60, ...forecast.board.map((b) => b.toMin));
+  const board = forecast.board.map((b) => ({
+    ...b,
+    fromMin: b.fromMin + comesAt,
+    toMin: b.toMin + comesAt,
+  }));
+  const waiting = forecast.waiting.map((w) => ({ ...w, atMin: w.atMin + comesAt }));
+  const stations = [...new Set([...board, ...done].map((b) => b.station))];
+  const end = Math.max(60, ...board.map((b) => b.toMin));
   const [left, wide, high] = [180, 820, 34];
   const x = (min: number) => left + (min / end) * wide;
   const step = end > 480 ? 120 : 60;
   const hours = Array.from({ length: Math.floor(end / step) + 1 }, (_, i) => i * step);
-  const most = Math.max(1, ...forecast.waiting.map((w) => w.frames));
+  const most = Math.max(1, ...waiting.map((w) => w.frames));
   const curve = 56;
   const height = stations.length * high + curve + 28;
   const top = stations.length * high;
-  const wave = forecast.waiting
+  const wave = waiting
     .map(
       (w, i) =>
         `${i === 0 ? "M" : "L"}${x(Math.min(end, w.atMin)).toFixed(1)},${(top + curve - 6 - (w.frames / most) * (curve - 16)).toFixed(1)}`,
@@ -62,8 +82,8 @@ export function DayBoard({
         {breaks.map((b) => (
           <rect
             key={b.fromMin}
-            x={x(Math.max(0, b.fromMin))}
-            width={Math.max(0, x(b.toMin) - x(Math.max(0, b.fromMin)))}
+            x={x(Math.max(0, b.fromMin + comesAt))}
+            width={Math.max(0, x(b.toMin + comesAt) - x(Math.max(0, b.fromMin + comesAt)))}
             y={0}
             height={height - 22}
             fill="var(--niche-shade)"
@@ -82,7 +102,23 @@ export function DayBoard({
             >
               {name.length > 20 ? `${name.slice(0, 19)}…` : name}
             </text>
-            {forecast.board
+            {done
+              .filter((d) => d.station === name)
+              .map((d) => (
+                <rect
+                  key={`${d.fromMin} ${d.what}`}
+                  data-done=""
+                  x={x(d.fromMin) + 0.5}
+                  width={Math.max(2, x(d.toMin) - x(d.fromMin) - 1)}
+                  y={i * high + 6}
+                  height={high - 12}
+                  rx={2}
+                  fill="var(--ink-2)"
+                >
+                  <title>{`done: ${d.what}, ${clock(d.fromMin, startMin)} to ${clock(d.toMin, startMin)}`}</title>
+                </rect>
+              ))}
+            {board
               .filter((b) => b.station === name)
               .map((b) => (
                 <rect

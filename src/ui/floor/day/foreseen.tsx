@@ -1,7 +1,7 @@
 "use client";
 
 import { type Advice, type DayForecast, type DayPlan, HOT_ROOM } from "@/core/dayplan";
-import { clockOf, DayBoard } from "./board";
+import { clockOf, DayBoard, type Done } from "./board";
 
 const lasts = (min: number): string => (min >= 90 ? `${(min / 60).toFixed(1)} h` : `${Math.round(min)} min`);
 
@@ -11,7 +11,7 @@ export function Foreseen({
   advice,
   plan,
   startMin,
-  nowMin,
+  past,
   underWay,
 }: {
   forecast: DayForecast;
@@ -19,7 +19,8 @@ export function Foreseen({
   advice: readonly Advice[] | null;
   plan: DayPlan;
   startMin: number;
-  nowMin: number | null;
+  /** What was done since the plan's start; null before it began. */
+  past: { readonly startMin: number; readonly done: readonly Done[]; readonly nowMin: number } | null;
   /** The day has begun: nothing can start earlier. */
   underWay: boolean;
 }) {
@@ -60,7 +61,17 @@ export function Foreseen({
         )}
       </div>
       <div className="my-3">
-        <DayBoard forecast={forecast} startMin={startMin} breaks={plan.breaks} nowMin={nowMin} />
+        <DayBoard
+          forecast={forecast}
+          startMin={past?.startMin ?? startMin}
+          comesAt={past && underWay ? past.nowMin : 0}
+          done={past?.done ?? []}
+          breaks={plan.breaks}
+          nowMin={past?.nowMin ?? null}
+        />
+        {past && past.done.length > 0 && (
+          <p className="text-[14px] text-ink-2">Dark is done, as it was recorded; the rest is to come.</p>
+        )}
       </div>
       <div className="grid gap-4 md:grid-cols-2">
         <div>

@@ -55,6 +55,17 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
         : null,
     [draft, floor, startMin],
   );
+  const past = useMemo(() => {
+    if (floor.done.firstMs === null) return null;
+    const planned = minutesOf(draft.start);
+    const nowMin = (nowOfDay - planned + 1440) % 1440;
+    const since = (ms: number) => nowMin + (ms - floor.nowMs) / 60_000;
+    const done = floor.done.pieces
+      .map((p) => ({ station: p.station, what: p.what, fromMin: since(p.fromMs), toMin: since(p.toMs) }))
+      .filter((p) => p.toMin > 0)
+      .map((p) => ({ ...p, fromMin: Math.max(0, p.fromMin) }));
+    return { startMin: planned, nowMin, done };
+  }, [draft.start, floor.done, floor.nowMs, nowOfDay]);
   const { answer, stop } = useDay(plan);
   const forecast =
     answer.step === "known" ? answer.forecast : answer.step === "working" ? answer.before : null;
@@ -105,7 +116,7 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
             advice={answer.step === "known" ? answer.advice : null}
             plan={plan}
             startMin={startMin}
-            nowMin={fromNow ? 0 : floor.done.firstMs ? nowOfDay - startMin : null}
+            past={past}
             underWay={fromNow}
           />
         )}

@@ -1,5 +1,6 @@
 "use client";
 
+import Link from "next/link";
 import { useMemo, useState } from "react";
 import { NO_TOOL, TOOLS } from "@/core/dayplan";
 import {
@@ -123,7 +124,17 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
           Arrange the load
         </button>
         <p className="text-ink-2">
-          {weighed.length} frames wait in batch {floor.batch}. {ORIENTATION[machine.kind]}
+          {weighed.length} frames wait in batch {floor.batch}
+          {floor.others.map((n) => (
+            <span key={n}>
+              ,{" "}
+              <Link className="font-semibold" href={`/spin?do=load&batch=${n}`}>
+                batch {n}
+              </Link>{" "}
+              too
+            </span>
+          ))}
+          . {ORIENTATION[machine.kind]}
         </p>
       </div>
       <div className="mt-3 grid items-start gap-5 md:grid-cols-[minmax(0,420px)_1fr]">

@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { Fragment, type ReactNode } from "react";
 import type { Doing } from "@/ui/bench";
 
 /** Something that can be done in a bay: its key, and what opens in place; `Bench` is what it needs to know. */
@@ -12,8 +12,10 @@ export function workOf<Bench>(often: readonly Work<Bench>[], seldom: readonly Wo
   return {
     list: often.map(named),
     rest: seldom.map(named),
-    /** Nothing, when nothing is open. */
-    opened: (id: string | undefined, bench: Bench): ReactNode | Promise<ReactNode> =>
-      [...often, ...seldom].find((w) => w.id === id)?.show(bench) ?? null,
+    /** Nothing, when nothing is open. Each has its own key: what was typed in one never shows in another. */
+    async opened(id: string | undefined, bench: Bench): Promise<ReactNode> {
+      const work = [...often, ...seldom].find((w) => w.id === id);
+      return work ? <Fragment key={work.id}>{await work.show(bench)}</Fragment> : null;
+    },
   };
 }
