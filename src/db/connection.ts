@@ -13,9 +13,10 @@ pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
 export function connect(url: string): Knex {
   return knex({
     client: "pg",
-    connection: { connectionString: url, application_name: "aumbry", connectionTimeoutMillis: 4000 },
-    pool: { min: 0, max: 10 },
-    acquireConnectionTimeout: 5000,
+    connection: { connectionString: url, application_name: "aumbry", connectionTimeoutMillis: 8000 },
+    // A small machine opens connections slowly: few, and one is kept.
+    pool: { min: 1, max: 6 },
+    acquireConnectionTimeout: 10_000,
   });
 }
 

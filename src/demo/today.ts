@@ -152,6 +152,7 @@ async function onTheFloor(
       marks: i === 1 ? [{ slot: 3, mark: "burst" }] : [],
     });
   }
+  await script.enter("Odile", 120, "fill-bin", { bin: "1", grossKg: 10.5, batch });
   for (const [i, p] of supers.slice(0, 5).entries()) {
     await script.enter("Tomasz", 150 - i * 18, "weigh-spun-super", {
       super: p.tag,
