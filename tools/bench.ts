@@ -195,6 +195,8 @@ report(
 
 console.log("· filling a season: 5,000 supers, 50,000 movements");
 await season(5000, 50_000);
+// As the database does by itself soon after so much was written.
+await db.raw("analyze");
 for (const path of ["/", "/yard", "/hot-room", "/spin", "/store", "/bottle"]) {
   const get = async () => {
     const response = await ask(base + path);

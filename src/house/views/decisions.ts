@@ -35,7 +35,7 @@ export function firstSteps(s: Snapshot): Decision[] {
         "Set up",
       ),
     ];
-  if (s.equipment.yards === 0)
+  if (!s.equipment.yards)
     return [
       step(
         "yard",
@@ -45,7 +45,7 @@ export function firstSteps(s: Snapshot): Decision[] {
         "Add a yard",
       ),
     ];
-  if (s.equipment.colonies === 0)
+  if (!s.equipment.colonies)
     return [
       step(
         "colonies",
@@ -55,7 +55,7 @@ export function firstSteps(s: Snapshot): Decision[] {
         "Add colonies",
       ),
     ];
-  if (s.equipment.supers === 0)
+  if (!s.equipment.supers)
     return [
       step(
         "supers",
@@ -65,7 +65,7 @@ export function firstSteps(s: Snapshot): Decision[] {
         "Add supers",
       ),
     ];
-  if (s.equipment.pails === 0)
+  if (!s.equipment.pails)
     return [
       step(
         "pails",

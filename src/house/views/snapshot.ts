@@ -53,7 +53,8 @@ export interface Snapshot {
   /** Lots with jars still here. */
   readonly lots: readonly LotRow[];
   readonly sentGrams: number;
-  readonly equipment: { yards: number; colonies: number; supers: number; pails: number };
+  /** What is set up at all. */
+  readonly equipment: { yards: boolean; colonies: boolean; supers: boolean; pails: boolean };
 }
 
 const asWeighted = (r: ReadingRow, massKg: number, zone: string, now: Date, name?: string) => ({
@@ -136,10 +137,11 @@ const pailsHolding = (db: Knex): Promise<PailRow[]> =>
       "f.opened_at",
     );
 
-async function equipmentCounts(db: Knex): Promise<Snapshot["equipment"]> {
+async function equipmentThere(db: Knex): Promise<Snapshot["equipment"]> {
   const { rows } = await db.raw(
-    `select (select count(*) from live_yard) as yards, (select count(*) from live_colony) as colonies,
-            (select count(*) from live_vessel where kind = 'super') as supers, (select count(*) from live_vessel where kind = 'pail') as pails`,
+    `select exists (select 1 from live_yard) as yards, exists (select 1 from live_colony) as colonies,
+            exists (select 1 from live_vessel where kind = 'super') as supers,
+            exists (select 1 from live_vessel where kind = 'pail') as pails`,
   );
   return rows[0];
 }
@@ -153,7 +155,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     pailsHolding(db),
     lotsHere(db),
     db("fill_balance").where({ kind: "parcel" }).where("grams", ">", 0).sum("grams as g").first(),
-    equipmentCounts(db),
+    equipmentThere(db),
   ]);
   const wanted = new Map<number, number>([
     ...open.map((b): [number, number] => [b.id, b.fill_id]),
