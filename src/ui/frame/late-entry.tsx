@@ -10,6 +10,15 @@ const inWords = (at: string): string => {
   return `${clock} on ${new Date(`${day}T12:00:00Z`).toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short", timeZone: "UTC" })}`;
 };
 
+const AGO = [
+  [15, "15 min ago"],
+  [60, "an hour ago"],
+  [180, "3 h ago"],
+] as const;
+/** So many minutes before a day and time of the house's clock. */
+const before = (at: string, minutes: number): string =>
+  new Date(Date.parse(`${at}Z`) - minutes * 60_000).toISOString().slice(0, 16);
+
 /** For what was done an hour ago with both hands full: everything is booked at the time set here, until it is set back. */
 export function LateEntry({ now }: { now: string }) {
   const at = useHappenedAt();
@@ -59,6 +68,20 @@ export function LateEntry({ now }: { now: string }) {
             Forms, buttons and the line book what you enter at this time, until you set it back. The tape
             keeps both: when it happened and when it was entered.
           </p>
+          <div className="mb-3 flex flex-wrap gap-2">
+            {AGO.map(([minutes, label]) => (
+              <button
+                key={label}
+                type="button"
+                className="do"
+                data-quiet=""
+                aria-pressed={wanted === before(now, minutes)}
+                onClick={() => setWanted(before(now, minutes))}
+              >
+                {label}
+              </button>
+            ))}
+          </div>
           <label className="field block">
             <span className="mb-1 block text-[15px] font-semibold">Day and time, the house's clock</span>
             <input
