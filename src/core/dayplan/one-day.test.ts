@@ -1,0 +1,108 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { type DayPlan, simulateDay, USUAL } from "./index";
+
+const pace = fc.record({
+  minPerFrame: fc.double({ min: 0.2, max: 3, noNaN: true }),
+  cv: fc.constantFrom(0, 0.3, 1),
+});
+const hand = fc.record({
+  fromMin: fc.integer({ min: 0, max: 120 }),
+  uncap: fc.option(pace, { nil: null }),
+  loads: fc.boolean(),
+  pails: fc.boolean(),
+});
+const plans: fc.Arbitrary<DayPlan> = fc
+  .record({
+    boxes: fc.array(
+      fc.record({
+        frames: fc.integer({ min: 1, max: 12 }),
+        kg: fc.double({ min: 1, max: 30, noNaN: true }),
+        releaseMin: fc.constantFrom(0, 0, 0, 45, 200),
+        slotsPerFrame: fc.constantFrom(1, 1, 2),
+      }),
+      { minLength: 1, maxLength: 14 },
+    ),
+    hands: fc.array(hand, { maxLength: 4 }),
+    extractors: fc.array(
+      fc.record({
+        slots: fc.integer({ min: 2, max: 24 }),
+        runMin: fc.integer({ min: 3, max: 25 }),
+        cv: fc.constantFrom(0, 0.1),
+        turns: fc.constantFrom(0, 2),
+        cranked: fc.boolean(),
+      }),
+      { minLength: 1, maxLength: 3 },
+    ),
+    breaks: fc.constantFrom([], [{ fromMin: 60, toMin: 90 }]),
+    bufferKg: fc.integer({ min: 20, max: 200 }),
+  })
+  .map((p) => ({
+    ...USUAL,
+    ...p,
+    boxes: p.boxes.map((b, i) => ({ ...b, id: `box ${i}` })),
+    // One who does everything, so that every day can be finished.
+    hands: [{ fromMin: 0, uncap: { minPerFrame: 1, cv: 0.3 }, loads: true, pails: true }, ...p.hands].map(
+      (h, i) => ({ ...h, name: `hand ${i}`, toMin: 20_000 }),
+    ),
+    extractors: p.extractors.map((e, i) => ({ ...e, name: `machine ${i}` })),
+  }));
+
+describe("any day at all", () => {
+  it("loses no frame and no honey, and nobody is in two places", () => {
+    fc.assert(
+      fc.property(plans, fc.nat(1000), (plan, seed) => {
+        const day = simulateDay(plan, { seed, replicates: 1 });
+        const { board } = day;
+        const sum = (does: string) =>
+          board.filter((p) => p.does === does).reduce((total, p) => total + p.amount, 0);
+        const frames = plan.boxes.reduce((n, b) => n + b.frames, 0);
+        const kg = plan.boxes.reduce((n, b) => n + b.kg, 0);
+        expect(day.unfinished).toBe(0);
+        expect(sum("uncap")).toBe(frames);
+        expect(sum("spin")).toBe(frames);
+        expect(sum("strain")).toBeCloseTo(kg, 6);
+        // Every pail but the last is full.
+        expect(day.pails?.p50).toBeGreaterThanOrEqual(Math.ceil(kg / plan.pailKg - 0.01));
+        expect(day.pails?.p50).toBeLessThanOrEqual(Math.ceil(kg / plan.pailKg + 0.01));
+        for (const station of new Set(board.map((p) => p.station))) {
+          const own = board.filter((p) => p.station === station).sort((a, b) => a.fromMin - b.fromMin);
+          for (const [i, piece] of own.entries())
+            expect(piece.fromMin, `${station}: ${piece.what}`).toBeGreaterThanOrEqual(
+              (own[i - 1]?.toMin ?? 0) - 1e-6,
+            );
+        }
+        for (const piece of board) {
+          const box = plan.boxes.find((b) => b.id === piece.what);
+          if (box) expect(piece.fromMin).toBeGreaterThanOrEqual(box.releaseMin);
+          const machine = plan.extractors.find((e) => e.name === piece.station);
+          if (machine) expect(piece.amount).toBeLessThanOrEqual(machine.slots);
+          const who = plan.hands.find((h) => h.name === piece.station);
+          if (!who) continue;
+          expect(piece.fromMin).toBeGreaterThanOrEqual(who.fromMin);
+          // Nobody does what they cannot, or begins in a break.
+          if (piece.does === "uncap") expect(who.uncap).not.toBeNull();
+          else expect(/pail|mesh/.test(piece.what) ? who.pails : who.loads).toBe(true);
+          for (const b of plan.breaks)
+            expect(piece.fromMin < b.fromMin || piece.fromMin >= b.toMin).toBe(true);
+        }
+        for (const x of day.stations) expect(x.utilisation).toBeLessThanOrEqual(1 + 1e-9);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it("more hands never lose honey either: a shift that ends leaves the day unfinished, not wrong", () => {
+    fc.assert(
+      fc.property(plans, fc.integer({ min: 5, max: 90 }), (plan, toMin) => {
+        const short = { ...plan, hands: plan.hands.map((h) => ({ ...h, fromMin: 0, toMin })) };
+        const day = simulateDay(short, { seed: 1, replicates: 1 });
+        for (const p of day.board.filter((x) => x.does === "uncap" || x.does === "serve"))
+          expect(p.fromMin).toBeLessThan(toMin + 31);
+        if (day.unfinished === 1) expect(day.finishMin.p50).toBe(Number.POSITIVE_INFINITY);
+        else expect(day.finishMin.p50).toBeGreaterThan(0);
+      }),
+      { numRuns: 150 },
+    );
+  });
+});
