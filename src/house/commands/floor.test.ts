@@ -302,6 +302,16 @@ describe("the day's plan", () => {
       expect.objectContaining({ name: "Ines, machines", uncap: null, fromMin: 0, toMin: 480 }),
     ]);
     expect(extractors).toMatchObject([{ name: "Hand three", turns: 2, cranked: true }]);
+    // Seen at three in the afternoon Mo has gone home; at five Ines has too, and the plan says so by not ending.
+    const gone = {
+      ...plan,
+      uncappers: [...plan.uncappers, { who: "Ann", tool: "fork" as const, hours: 12 }],
+    };
+    expect(asDayPlan(gone, view.boxes, view, 15 * 60).hands.map((h) => h.name)).toEqual([
+      "Ines, machines",
+      "Ann, fork",
+    ]);
+    expect(asDayPlan(gone, view.boxes, view, 17 * 60).hands).toHaveLength(3);
     // A later word counts; undone, the earlier one does again.
     const { entry } = await house.act("set-skills", { name: "Mo", tools: [] });
     expect((await floor()).skills).toMatchObject([{ name: "Mo", tools: [] }]);
@@ -412,5 +422,14 @@ describe("the day against its plan", () => {
     expect(outlook?.finish).toMatch(/^\d\d:\d\d$/);
     expect(outlook?.stations.map((x) => x.station)).toEqual(["Uncap", "Spin", "Strain, pails"]);
     expect(outlook?.stations[1]?.actual).toBe("14 frames");
+    // Tomorrow none of it is that day's work any more, though the batch is still open.
+    const tomorrow = await floorView(
+      house.db,
+      await snapshot(house.db, new Date(Date.now() + 20 * 3_600_000)),
+    );
+    expect(tomorrow.done).toEqual({ boxes: 0, list: [], frames: 0, pailGrams: 0, firstMs: null, pieces: [] });
+    expect((await floor()).done.pieces).toContainEqual(
+      expect.objectContaining({ station: "Nine", what: "run 1, 9 frames" }),
+    );
   });
 });

@@ -78,6 +78,7 @@ export interface BatchComb {
   /** Honey left in the spun combs; null until they are weighed back. */
   readonly stayed_g: number | null;
   readonly spun_entry: number | null;
+  readonly spun_at: Date | null;
   /** The entry that closed its batch. */
   readonly closed_by: number | null;
 }
@@ -90,6 +91,7 @@ const combs = (db: Knex) =>
     .join("live_colony as c", "c.id", "p.colony_id")
     .join("live_yard as y", "y.id", "c.yard_id")
     .leftJoin("live_spun as w", "w.comb_fill_id", "s.fill_id")
+    .leftJoin("entry as e", "e.id", "w.entry_id")
     .leftJoin("live_batch_close as x", "x.batch_id", "s.batch_id")
     .joinRaw(
       "left join lateral (select gross_g from live_weigh_in i where i.fill_id = s.fill_id order by i.id desc limit 1) i on true",
@@ -115,6 +117,7 @@ const combs = (db: Knex) =>
         "case when w.id is not null then coalesce(w.stayed_g, greatest(0, w.gross_g - v.empty_g)) end as stayed_g",
       ),
       "w.entry_id as spun_entry",
+      "e.happened_at as spun_at",
       "x.entry_id as closed_by",
     );
 

@@ -52,9 +52,15 @@ export function asDayPlan(
   const apart = minutesOf(input.start) - fromMin;
   const shift = apart > 12 * 60 ? apart - 24 * 60 : apart < -18 * 60 ? apart + 24 * 60 : apart;
   const chosen = floor.machines.filter((m) => input.machines.includes(m.name));
-  const named = input.uncappers.map((u): Hand => {
-    const comes =
-      shift + (u.from === undefined ? 0 : (minutesOf(u.from) - minutesOf(input.start) + 1440) % 1440);
+  const comesAt = (u: PlanInput["uncappers"][number]): number =>
+    shift + (u.from === undefined ? 0 : (minutesOf(u.from) - minutesOf(input.start) + 1440) % 1440);
+  // Who has gone home counts no more, unless too few are left to say that the shifts were too short.
+  const still = input.uncappers.filter((u) => comesAt(u) + u.hours * 60 > 0);
+  const enough =
+    still.some((u) => u.tool !== NO_TOOL) &&
+    (input.tenders > 0 || (still.some((u) => u.loads) && still.some((u) => u.pails)));
+  const named = (enough ? still : input.uncappers).map((u): Hand => {
+    const comes = comesAt(u);
     const known = floor.skills.find((k) => k.name.toLowerCase() === u.who.toLowerCase())?.tools ?? [];
     const pace = (tool: Tool): number =>
       known.find((k) => k.tool === tool)?.minPerFrame ?? TOOLS[tool].minPerFrame;

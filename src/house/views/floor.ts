@@ -48,6 +48,8 @@ import { devicesAtHand } from "./instruments";
 import type { BatchState, Snapshot } from "./snapshot";
 
 const MINUTE = 60_000;
+/** What was done longer ago belongs to another day on the floor. */
+const DAY_ON_THE_FLOOR_MS = 16 * 60 * MINUTE;
 const TOOL_NAMES = Object.keys(TOOLS) as Tool[];
 /** Without a reading the honey is taken to be at its target. */
 const HONEY = { tempC: 27, waterPct: 17.5 } as const;
@@ -257,6 +259,11 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
     const c = last(kind);
     return c ? `${c.who}, ${clockIn(s.house.zone, c.at)}` : null;
   };
+  const isOfToday = (at: Date | null): boolean =>
+    at !== null && s.now.getTime() - at.getTime() < DAY_ON_THE_FLOOR_MS;
+  const runsToday = runs.filter((r) => isOfToday(r.started_at));
+  const spunToday = spun.filter((c) => isOfToday(c.spun_at));
+  const filledToday = filled.filter((f) => isOfToday(f.at));
   const residueRuns = new Map<string, RunRow>();
   for (const r of [...past, ...runs]) for (const f of r.slots) if (f) residueRuns.set(f.super, r);
   return {
@@ -304,8 +311,8 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
     handStations: HAND_WAYS.map((way) => handStation(way, byHand)),
     scale: (await devicesAtHand(db)).scale ?? null,
     done: {
-      boxes: spun.length,
-      list: spun.map((c) => ({
+      boxes: spunToday.length,
+      list: spunToday.map((c) => ({
         id: c.tag,
         frames: c.frames ?? 10,
         kg: (c.gross_g - c.empty_g) / 1000,
@@ -313,17 +320,19 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
         slotsPerFrame: 1,
         deep: c.depth === "deep",
       })),
-      frames: runs.filter((r) => r.ended_at !== null).reduce((n, r) => n + r.slots.filter(Boolean).length, 0),
-      pailGrams: s.openBatches.reduce((g, b) => g + b.account.outGrams, 0),
-      firstMs: runs[0]?.started_at.getTime() ?? null,
+      frames: runsToday
+        .filter((r) => r.ended_at !== null)
+        .reduce((n, r) => n + r.slots.filter(Boolean).length, 0),
+      pailGrams: filledToday.reduce((g, f) => g + f.grams, 0),
+      firstMs: runsToday[0]?.started_at.getTime() ?? null,
       pieces: [
-        ...runs.map((r) => ({
+        ...runsToday.map((r) => ({
           station: r.machine,
           what: `run ${r.number}, ${r.slots.filter(Boolean).length} frames`,
           fromMs: r.started_at.getTime(),
           toMs: (r.ended_at ?? s.now).getTime(),
         })),
-        ...filled.map((f) => ({
+        ...filledToday.map((f) => ({
           station: "strain",
           what: `pail of ${formatKgFromG(f.grams)} kg`,
           fromMs: f.at.getTime() - 2 * MINUTE,

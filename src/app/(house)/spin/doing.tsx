@@ -34,7 +34,7 @@ const OFTEN: readonly Work<Bench>[] = [
     show: ({ floor }) => (
       <>
         {!floor.checks.open && <Checks kind="opening" said={floor.checks.opening} />}
-        <LoadArranger key={`${floor.batch} ${floor.frames.length}`} floor={floor} />
+        <LoadArranger key={floor.batch} floor={floor} />
       </>
     ),
   },

@@ -59,6 +59,8 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
     if (floor.done.firstMs === null) return null;
     const planned = minutesOf(draft.start);
     const nowMin = (nowOfDay - planned + 1440) % 1440;
+    // Before today's start the runs there are belong to a night before.
+    if (nowMin > 18 * 60) return null;
     const since = (ms: number) => nowMin + (ms - floor.nowMs) / 60_000;
     const done = floor.done.pieces
       .map((p) => ({ station: p.station, what: p.what, fromMin: since(p.fromMs), toMin: since(p.toMs) }))

@@ -300,7 +300,9 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
                     return f ? { super: f.super, kg: f.kg } : null;
                   }),
                 });
-                if (answer) setPlaced(null);
+                if (!answer) return;
+                setPlaced(null);
+                setWeights({});
               }}
             >
               Start this run
