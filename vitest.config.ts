@@ -13,6 +13,8 @@ export default defineConfig({
           name: "unit",
           include: ["src/*.test.ts", "src/core/**/*.test.ts", "src/ui/**/*.test.ts"],
           environment: "node",
+          // A net for a busy machine; none needs a tenth of it on a quiet one.
+          testTimeout: 120_000,
         },
       },
       {
@@ -27,8 +29,8 @@ export default defineConfig({
           ],
           environment: "node",
           globalSetup: ["src/db/testing/template.ts"],
-          testTimeout: 60_000,
-          hookTimeout: 60_000,
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
         },
       },
     ],

@@ -254,6 +254,19 @@ describe("the day's plan", () => {
     // Seen at half past midnight, a start at ten in the evening was two and a half hours ago.
     const night = asDayPlan({ ...plan, start: "22:00" }, view.boxes, view, 30);
     expect(night.hands[0]).toMatchObject({ fromMin: 0, toMin: 480 - 150 });
+    // A break after midnight is in the same night; one person twice is two rows.
+    const late = asDayPlan(
+      {
+        ...plan,
+        start: "22:00",
+        breaks: [{ at: "01:00", minutes: 20 }],
+        uncappers: [...plan.uncappers, ...plan.uncappers],
+      },
+      view.boxes,
+      view,
+    );
+    expect(late.breaks).toEqual([{ fromMin: 180, toMin: 200 }]);
+    expect(late.hands.map((h) => h.name)).toEqual(["Ines, hot knife", "Ines, hot knife (2)", "loading"]);
     expect((await house.refused("plan-day", { ...plan, uncappers: [] })).message).toContain(
       "Somebody must uncap",
     );

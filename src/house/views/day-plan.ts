@@ -36,6 +36,16 @@ export const wholeMinutes = (minutes: number): number => Math.min(120, Math.max(
 const rowOf = (u: PlanInput["uncappers"][number]): string =>
   `${u.who}, ${u.tool === NO_TOOL ? (u.loads ? "machines" : "pails") : TOOLS[u.tool].name}`;
 
+/** Two rows of one name, such as one person before and after noon, are two rows on the board. */
+function toldApart(hands: readonly Hand[]): Hand[] {
+  const seen = new Map<string, number>();
+  return hands.map((h) => {
+    const nth = (seen.get(h.name) ?? 0) + 1;
+    seen.set(h.name, nth);
+    return nth === 1 ? h : { ...h, name: `${h.name} (${nth})` };
+  });
+}
+
 /** The plan as the simulation wants it, from its start, or from `nowMin` of the day on for what is left. */
 export function asDayPlan(
   input: Omit<PlanInput, "date">,
@@ -52,8 +62,10 @@ export function asDayPlan(
   const apart = minutesOf(input.start) - fromMin;
   const shift = apart > 12 * 60 ? apart - 24 * 60 : apart < -18 * 60 ? apart + 24 * 60 : apart;
   const chosen = floor.machines.filter((m) => input.machines.includes(m.name));
-  const comesAt = (u: PlanInput["uncappers"][number]): number =>
-    shift + (u.from === undefined ? 0 : (minutesOf(u.from) - minutesOf(input.start) + 1440) % 1440);
+  /** A time of this day on the floor, over midnight too. */
+  const sinceStart = (clock: string): number =>
+    shift + ((minutesOf(clock) - minutesOf(input.start) + 1440) % 1440);
+  const comesAt = (u: PlanInput["uncappers"][number]): number => sinceStart(u.from ?? input.start);
   // Who has gone home counts no more, unless too few are left to say that the shifts were too short.
   const still = input.uncappers.filter((u) => comesAt(u) + u.hours * 60 > 0);
   const enough =
@@ -90,7 +102,7 @@ export function asDayPlan(
   return {
     ...USUAL,
     boxes: boxes.map(({ deep, ...b }) => ({ ...b, slotsPerFrame: deep && input.deepTakesTwo ? 2 : 1 })),
-    hands: [...named, ...others],
+    hands: toldApart([...named, ...others]),
     extractors: [
       ...chosen.map((m) => ({
         name: m.name,
@@ -117,7 +129,7 @@ export function asDayPlan(
       chosen.reduce((kg, m) => kg + m.drumHoldsKg, 0),
     ),
     breaks: input.breaks
-      .map((b) => ({ fromMin: minutesOf(b.at) - fromMin, toMin: minutesOf(b.at) - fromMin + b.minutes }))
+      .map((b) => ({ fromMin: sinceStart(b.at), toMin: sinceStart(b.at) + b.minutes }))
       .filter((b) => b.toMin > 0),
     cleaningMin: input.cleaningMin,
   };
