@@ -22,15 +22,26 @@ function sound(): void {
   }
 }
 
+/** What is called out now, the newest last, and the page's own title under it. */
+const calls: string[] = [];
+let ownTitle = "";
+
+export function callOut(what: string): () => void {
+  if (calls.length === 0) ownTitle = document.title;
+  calls.push(what);
+  document.title = what;
+  return () => {
+    calls.splice(calls.lastIndexOf(what), 1);
+    // Another page may have taken its own title meanwhile.
+    if (document.title === what || calls.includes(document.title)) document.title = calls.at(-1) ?? ownTitle;
+  };
+}
+
 /** While something wants doing its words stand in the page's title; it sounds once when it comes. */
 export function useCalled(what: string | null): void {
   useEffect(() => {
     if (what === null) return;
     sound();
-    const before = document.title;
-    document.title = what;
-    return () => {
-      document.title = before;
-    };
+    return callOut(what);
   }, [what]);
 }
