@@ -259,6 +259,11 @@ test("who can do what is set, the plan goes by it, and a frame is moved with the
   await expect(plan.getByRole("img", { name: /Ines, spiked roller/ })).toBeVisible();
   await plan.getByLabel("The tool, place 3").selectOption("fork");
   await expect(plan).toContainText("Ines has not learnt the fork.");
+  // A row taken away takes what was typed in it along.
+  await plan.getByLabel("Hours, place 1").fill("4");
+  await plan.getByRole("button", { name: "Take place 1 away" }).click();
+  await expect(plan.getByLabel("Who, place 1")).toHaveValue("Odile");
+  await expect(plan.getByLabel("Hours, place 1")).toHaveValue("12");
 
   await page.goto(`${demoHouse.url}/spin?do=load`);
   await ready(page);

@@ -43,6 +43,30 @@ describe("entries made late", () => {
     expect((await tapeView(house.db, await snapshot(house.db))).lines[0]?.entered).toBeNull();
   });
 
+  it("a pull keeps the time that was given on its own day, and two days at once are refused", async () => {
+    const at = wall(5);
+    const old = { at: wall(60 * 72) };
+    await house.act("add-yard", { name: "Old Field" }, old);
+    await house.act("add-colonies", { yard: "Old Field", tags: "90" }, old);
+    await house.act("add-supers", { tags: "60-61", depth: "medium", frames: 10, emptyKg: 5.2 }, old);
+    const pulled = (date: string, tag: string) => ({
+      yard: "Old Field",
+      date,
+      supers: [{ tag, colony: "90", cappedPct: 95, grossKg: 15 }],
+    });
+    const { entry } = await house.act("pull-supers", pulled(at.slice(0, 10), "60"), { at });
+    const row = await house.db("entry").where({ id: entry }).first();
+    expect(row.happened_at.toISOString()).toBe(DateTime.fromISO(at, { zone: ZONE }).toUTC().toISO());
+    const before = wall(60 * 30).slice(0, 10);
+    expect((await house.refused("pull-supers", pulled(before, "61"), { at })).message).toContain(
+      "set one of them right",
+    );
+    // Without a time the day alone counts, at noon.
+    const noon = await house.act("pull-supers", pulled(before, "61"));
+    const kept = (await house.db("entry").where({ id: noon.entry }).first()).happened_at;
+    expect(DateTime.fromJSDate(kept, { zone: ZONE }).toFormat("yyyy-MM-dd HH:mm")).toBe(`${before} 12:00`);
+  });
+
   it("keep the account right: mass counts whenever it is entered, and undone it is as before", async () => {
     await house.pull(41, 12);
     await house.act("start-batch", { supers: "41" });

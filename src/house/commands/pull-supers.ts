@@ -152,7 +152,15 @@ export const pullSupers = defineCommand({
         `The ${writtenDay(date)} is still to come: a pull is recorded when it has happened.`,
         "date",
       );
-    if (input.date) work.happenedAt(momentOf(date, work.house.zone, work.now));
+    const day = dayIn(work.house.zone, work.at);
+    if (input.date && work.at.getTime() !== work.now.getTime() && day !== date)
+      refuse(
+        "two-days",
+        `The pull is dated ${writtenDay(date)}, but what is entered is booked on ${writtenDay(day)}: set one of them right.`,
+        "date",
+      );
+    // A day without a time is booked at noon; the day it is now, or a time that was given, stays as it is.
+    if (input.date && day !== date) work.happenedAt(momentOf(date, work.house.zone, work.now));
     const yardName = input.yard ?? (await yardOfColony(work, input.supers[0]?.colony ?? ""));
     const yard = await oneYard(work.tx, yardName);
     const looked = await lookAt(work, input, yard, date);

@@ -1,6 +1,7 @@
 "use client";
 
 import { Plus, X } from "lucide-react";
+import { useRef, useState } from "react";
 import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
 import type { PlanInput } from "@/house/views/day-plan";
 import type { FloorView } from "@/house/views/floor";
@@ -40,6 +41,9 @@ export function CrewRows({
     onChange(rows.map((r, j) => (j === i ? ({ ...r, ...to } as Row) : r)));
   const without = (i: number, key: "minPerFrame" | "from") =>
     onChange(rows.map((r, j) => (j === i ? (({ [key]: _, ...rest }) => rest as Row)(r) : r)));
+  // Each row keeps a name of its own, so that what was typed in it goes when it goes.
+  const [ids, setIds] = useState(() => rows.map((_, i) => i));
+  const nextId = useRef(rows.length);
   return (
     <fieldset className="mt-3">
       <legend className="mb-1 text-[15px] font-semibold">Who is there</legend>
@@ -58,8 +62,7 @@ export function CrewRows({
             can && u.pails && !can.pails && "the pails",
           ].filter(Boolean);
           return (
-            // biome-ignore lint/suspicious/noArrayIndexKey: places on the floor, in order.
-            <li key={i} className="flex flex-wrap items-center gap-x-2.5 gap-y-1.5">
+            <li key={ids[i]} className="flex flex-wrap items-center gap-x-2.5 gap-y-1.5">
               <input
                 aria-label={`Who, ${place}`}
                 className={`${INPUT} w-28`}
@@ -144,7 +147,10 @@ export function CrewRows({
                   type="button"
                   className="grid size-12 place-items-center"
                   aria-label={`Take ${place} away`}
-                  onClick={() => onChange(rows.filter((_, j) => j !== i))}
+                  onClick={() => {
+                    setIds(ids.filter((_, j) => j !== i));
+                    onChange(rows.filter((_, j) => j !== i));
+                  }}
                 >
                   <X size={18} aria-hidden />
                 </button>
@@ -167,7 +173,10 @@ export function CrewRows({
         type="button"
         className="do mt-2"
         data-quiet=""
-        onClick={() => onChange([...rows, nextRow(rows, floor)])}
+        onClick={() => {
+          setIds([...ids, nextId.current++]);
+          onChange([...rows, nextRow(rows, floor)]);
+        }}
       >
         <Plus size={18} aria-hidden /> One more pair of hands
       </button>
