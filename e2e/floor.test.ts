@@ -301,3 +301,55 @@ test("who can do what is set, the plan goes by it, and a frame is moved with the
   await expect(slot(1)).toHaveAccessibleName(new RegExp(`${weights[other - 1]?.toFixed(2)} kg`));
   await tablet.close();
 });
+
+test("the last deep frames go in among medium ones, each across two slots", async ({
+  ines: page,
+  demoHouse,
+}) => {
+  await page.goto(`${demoHouse.url}/spin?do=machine`);
+  await ready(page);
+  await page.getByRole("link", { name: "Change Twenty" }).click();
+  const machine = page.getByRole("form", { name: "Change Twenty" });
+  await machine.getByLabel("Slots", { exact: true }).fill("6");
+  await machine.getByLabel("Axle to frame").fill("28");
+  await machine.getByRole("button", { name: "Change Twenty" }).click();
+  await expect(page.getByRole("row", { name: /^Twenty/ })).toContainText("radial62");
+  await act(page, demoHouse, "add-to-batch", { batch: 5, supers: "5" });
+
+  await page.goto(`${demoHouse.url}/spin?do=load`);
+  await ready(page);
+  const load = page.getByRole("region", { name: "Next load" });
+  await load.getByText("Only from some supers").click();
+  await load.getByRole("button", { name: "5: 9 deep" }).click();
+  await expect(load).toContainText("Only from super 5");
+  // Three deep ones fill six slots.
+  await expect(load.getByLabel("Frames")).toHaveAttribute("placeholder", "3");
+  await load.getByRole("button", { name: "18: 10" }).click();
+  await load.getByLabel("Frames").fill("4");
+  await load.getByRole("button", { name: "5: 9 deep" }).click();
+  await load.getByRole("button", { name: "Arrange the load" }).click();
+  await expect(load.getByRole("button", { name: /^Slot \d: frame of super 18/ })).toHaveCount(4);
+  await load.getByRole("button", { name: "5: 9 deep" }).click();
+  await load.getByRole("button", { name: "18: 10" }).click();
+  await load.getByLabel("Frames").fill("2");
+  await load.getByRole("button", { name: "Arrange the load" }).click();
+  const deep = load.getByRole("button", { name: /^Slots \d and \d: frame of super 5/ });
+  await expect(deep).toHaveCount(2);
+  await expect(load.getByRole("status", { name: "Balance" })).toHaveText("stands still");
+  // Beside each other they pull to one side: pressed, then the empty slot next to it.
+  const names = await deep.evaluateAll((all) => all.map((b) => b.getAttribute("aria-label") ?? ""));
+  const first = Number(/^Slots (\d)/.exec(names[0] ?? "")?.[1]);
+  await deep.first().click();
+  await load.getByRole("button", { name: `Slot ${((first + 1) % 6) + 1}: empty` }).click();
+  await expect(load.getByRole("status", { name: "Balance" })).not.toHaveText("stands still");
+  await expect(deep).toHaveCount(2);
+  await load.getByRole("button", { name: "Arrange the load" }).click();
+  await load.getByRole("button", { name: "Start this run" }).click();
+  const run = page.getByRole("region", { name: /Run 4, Twenty/ });
+  await run.getByRole("button", { name: /^Slots 1 and 2, super 5: clean/ }).click();
+  await run.getByRole("button", { name: "End the run early" }).click();
+  await expect(page.getByRole("complementary", { name: "The tape" })).toContainText(
+    "Run 4 in Twenty done: 1 to uncap again.",
+  );
+  await expect(load).toContainText("38 frames wait in batch 5");
+});

@@ -145,7 +145,7 @@ const day = {
     frames: 9,
     kg: 18.6,
     releaseMin: 0,
-    slotsPerFrame: 1,
+    deep: false,
   })),
   // Two who only uncap, one who does everything and looks up after every frame, two at the machines.
   hands: ["a", "b", "c", "d", "e"].map((name, i) => ({
@@ -159,6 +159,7 @@ const day = {
   extractors: [20, 30].map((slots) => ({
     name: String(slots),
     slots,
+    deepSlots: 1 as const,
     runMin: 15,
     cv: 0.1,
     turns: 0,

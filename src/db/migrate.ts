@@ -3,12 +3,14 @@ import * as foundation from "./migrations/0001-foundation";
 import * as yardAndHotRoom from "./migrations/0002-yard-and-hot-room";
 import * as floor from "./migrations/0003-floor";
 import * as handsAndGates from "./migrations/0004-hands-and-gates";
+import * as machinesChange from "./migrations/0005-machines-change";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
   "0002-yard-and-hot-room": yardAndHotRoom,
   "0003-floor": floor,
   "0004-hands-and-gates": handsAndGates,
+  "0005-machines-change": machinesChange,
 };
 
 /** Explicit imports, so that migrations are found the same way in every runner. */

@@ -116,6 +116,7 @@ export async function loadDemo(
     radiusCm: 32,
     drumCm: 80,
     clearanceCm: 14,
+    deepTakesTwo: true,
   });
   await script.enter("Ines", setUp, "add-machine", {
     name: "Four",

@@ -13,7 +13,7 @@ import {
 } from "./index";
 
 const boxes = (n: number, frames = 9, kg = 18, releaseMin = 0) =>
-  Array.from({ length: n }, (_, i) => ({ id: `b${i}`, frames, kg, releaseMin, slotsPerFrame: 1 }));
+  Array.from({ length: n }, (_, i) => ({ id: `b${i}`, frames, kg, releaseMin, deep: false }));
 const hand = (name: string, minPerFrame: number, cv = 0): Hand => ({
   name,
   fromMin: 0,
@@ -33,6 +33,7 @@ const loader = (name = "loader"): Hand => ({
 const machine = (slots: number, runMin: number, change: Partial<Extractor> = {}): Extractor => ({
   name: "machine",
   slots,
+  deepSlots: 1,
   runMin,
   cv: 0,
   turns: 0,
@@ -184,11 +185,12 @@ describe("against closed forms", () => {
       uncap: [hand("uncap", 0.01)],
     };
     const single = simulateDay(bare({ ...spin, boxes: boxes(4) }), once).finishMin.p50;
-    const deep = simulateDay(
-      bare({ ...spin, boxes: boxes(4).map((b) => ({ ...b, slotsPerFrame: 2 })) }),
-      once,
-    ).finishMin.p50;
-    expect(deep).toBeCloseTo(single * 2, 0);
+    const deep = boxes(4).map((b) => ({ ...b, deep: true }));
+    const taking = (deepSlots: 1 | 2) =>
+      simulateDay(bare({ ...spin, extractors: [{ ...machine(18, 10), deepSlots }], boxes: deep }), once)
+        .finishMin.p50;
+    expect(taking(2)).toBeCloseTo(single * 2, 0);
+    expect(taking(1)).toBe(single);
   });
 
   // M/M/1: Poisson arrivals at rate λ, exponential service of mean 1/μ: mean wait in queue ρ / (μ - λ).
@@ -198,7 +200,7 @@ describe("against closed forms", () => {
     let at = 0;
     const arriving = Array.from({ length: 4000 }, (_, i) => {
       at -= Math.log(1 - rng.next()) / lambda;
-      return { id: `b${i}`, frames: 1, kg: 1, releaseMin: at / 10, slotsPerFrame: 1 };
+      return { id: `b${i}`, frames: 1, kg: 1, releaseMin: at / 10, deep: false };
     });
     // Minutes are told in tenths so that four thousand boxes fit a plan's bounds.
     const day = simulateDay(

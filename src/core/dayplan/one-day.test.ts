@@ -19,7 +19,7 @@ const plans: fc.Arbitrary<DayPlan> = fc
         frames: fc.integer({ min: 1, max: 12 }),
         kg: fc.double({ min: 1, max: 30, noNaN: true }),
         releaseMin: fc.constantFrom(0, 0, 0, 45, 200),
-        slotsPerFrame: fc.constantFrom(1, 1, 2),
+        deep: fc.boolean(),
       }),
       { minLength: 1, maxLength: 14 },
     ),
@@ -27,6 +27,7 @@ const plans: fc.Arbitrary<DayPlan> = fc
     extractors: fc.array(
       fc.record({
         slots: fc.integer({ min: 2, max: 24 }),
+        deepSlots: fc.constantFrom<1 | 2>(1, 2),
         runMin: fc.integer({ min: 3, max: 25 }),
         cv: fc.constantFrom(0, 0.1),
         turns: fc.constantFrom(0, 2),

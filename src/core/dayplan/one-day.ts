@@ -55,7 +55,7 @@ export const QUARTER = 15;
 interface Ready {
   readonly at: number;
   readonly frames: number;
-  readonly slots: number;
+  readonly deep: boolean;
   readonly kg: number;
 }
 
@@ -65,15 +65,26 @@ class Bench {
   private next = 0;
   /** Frames gone of the next. */
   private gone = 0;
-  /** Slots all that stands there would take. */
-  slots = 0;
+  /** Frames that stand there. */
+  private deep = 0;
+  private other = 0;
 
   add(ready: Ready): void {
     let i = this.ready.length;
     while (i > this.next && (this.ready[i - 1] as Ready).at > ready.at) i -= 1;
     if (i === this.next && this.gone > 0) i += 1;
     this.ready.splice(i, 0, ready);
-    this.slots += ready.frames * ready.slots;
+    this.count(ready, ready.frames);
+  }
+
+  private count({ deep }: Ready, frames: number): void {
+    if (deep) this.deep += frames;
+    else this.other += frames;
+  }
+
+  /** Slots all that stands there would take in a machine. */
+  slotsIn({ deepSlots }: Extractor): number {
+    return this.other + this.deep * deepSlots;
   }
 
   get empty(): boolean {
@@ -81,13 +92,14 @@ class Bench {
   }
 
   /** What a machine would take: until it is full, or nothing more stands there. */
-  load(slots: number): { frames: number; kg: number; at: number; full: boolean } {
+  load({ slots, deepSlots }: Extractor): { frames: number; kg: number; at: number; full: boolean } {
     let [taken, frames, kg, at, gone] = [0, 0, 0, 0, this.gone];
     for (let i = this.next; i < this.ready.length; i++) {
       const r = this.ready[i] as Ready;
-      const take = Math.min(Math.floor((slots - taken) / r.slots), r.frames - gone);
+      const width = r.deep ? deepSlots : 1;
+      const take = Math.min(Math.floor((slots - taken) / width), r.frames - gone);
       if (take > 0) {
-        taken += take * r.slots;
+        taken += take * width;
         frames += take;
         kg += (r.kg * take) / r.frames;
         at = Math.max(at, r.at);
@@ -107,7 +119,7 @@ class Bench {
         waiting[q] = (waiting[q] as number) + take;
       left -= take;
       this.gone += take;
-      this.slots -= take * r.slots;
+      this.count(r, -take);
       if (this.gone === r.frames) {
         this.next += 1;
         this.gone = 0;
@@ -217,8 +229,9 @@ class Floor {
       if (this.bench.empty || machine.at > this.begin) continue;
       const extractor = this.plan.extractors[i] as Extractor;
       // Far from full and more to come soon: no need to look closer.
-      if (this.bench.slots < extractor.slots - 1 && release < machine.at + extractor.runMin) continue;
-      const load = this.bench.load(extractor.slots);
+      if (this.bench.slotsIn(extractor) < extractor.slots - 1 && release < machine.at + extractor.runMin)
+        continue;
+      const load = this.bench.load(extractor);
       const from = Math.max(load.at, machine.at);
       // A part load goes in when nothing more comes, or not before it could be out again.
       if (!load.full && release < from + extractor.runMin) continue;
@@ -274,7 +287,7 @@ class Floor {
     const cv = pace.cv >= 0.999 ? pace.cv : pace.cv / Math.sqrt(frames);
     const span = this.work(drawn(this.rng, frames * pace.minPerFrame, cv), b.id, "uncap", frames);
     if (this.uncapped === 0) this.waits += span.from - b.releaseMin;
-    this.bench.add({ at: span.to, frames, slots: b.slotsPerFrame, kg: (b.kg * frames) / b.frames });
+    this.bench.add({ at: span.to, frames, deep: b.deep, kg: (b.kg * frames) / b.frames });
     this.uncapped += frames;
     if (this.uncapped === b.frames) {
       this.box += 1;

@@ -1,5 +1,6 @@
 /** An extraction day as stations and boxes: what the simulation is asked. All times in minutes from the plan's start. */
 import { DomainError, mustBeWithin } from "../domain-error";
+import type { FrameWidth } from "../extraction";
 
 export interface Box {
   readonly id: string;
@@ -8,8 +9,8 @@ export interface Box {
   readonly kg: number;
   /** When it leaves the hot room; 0 when it is ready. */
   readonly releaseMin: number;
-  /** Slots one of its frames takes: a deep may take two. */
-  readonly slotsPerFrame: number;
+  /** Its frames are deep ones: in some machines such a frame takes two slots. */
+  readonly deep: boolean;
 }
 
 /** Somebody on the floor: what they can do, and from when to when they are there. */
@@ -34,6 +35,8 @@ export interface Hand {
 export interface Extractor {
   readonly name: string;
   readonly slots: number;
+  /** Slots a deep frame takes in it. */
+  readonly deepSlots: FrameWidth;
   /** Minutes it turns, all sides together. */
   readonly runMin: number;
   readonly cv: number;
@@ -135,7 +138,6 @@ export function checkPlan(plan: DayPlan): void {
     mustBeWithin(b.frames, 1, 14, `Frames in box ${b.id}`);
     mustBeWithin(b.kg, 0, 70, `Honey in box ${b.id}`, "kg");
     mustBeWithin(b.releaseMin, 0, 10_000, `The release of box ${b.id}`, "min");
-    mustBeWithin(b.slotsPerFrame, 1, 2, "Slots a frame");
   }
   for (const h of plan.hands) {
     mustBeWithin(h.toMin - h.fromMin, 1, 20_000, `The shift of ${h.name}`, "min");
@@ -145,6 +147,7 @@ export function checkPlan(plan: DayPlan): void {
   }
   for (const e of plan.extractors) {
     mustBeWithin(e.slots, 2, 120, `Slots of ${e.name}`);
+    mustBeWithin(e.deepSlots, 1, 2, `Slots a deep frame takes in ${e.name}`);
     mustBeWithin(e.runMin, 0.01, 240, `Minutes a run of ${e.name}`);
     mustBeWithin(e.cv, 0, 2, "The spread");
     mustBeWithin(e.turns, 0, 4, `Turns in a run of ${e.name}`);

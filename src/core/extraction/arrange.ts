@@ -1,15 +1,27 @@
 /** Choosing and placing frames so that the machine stands still. */
 import { DomainError } from "../domain-error";
 import { seeded } from "../statistics/seeded";
-import { checkMachine, imbalance, type Machine, slotAngle } from "./machine";
+import { beginsAt } from "./exchange";
+import {
+  checkMachine,
+  type FrameWidth,
+  imbalance,
+  loadOf,
+  type Machine,
+  type PlacedFrame,
+  slotAngle,
+} from "./machine";
+import { settle } from "./settle";
 
 export interface WaitingFrame {
   readonly id: string;
   readonly massKg: number;
+  /** Slots it takes, 1 when not said. */
+  readonly width?: FrameWidth;
 }
 
 export interface Arrangement {
-  /** Frame id by slot; null where it stays empty. */
+  /** Frame id by slot, the first of its two for a frame across two; null where no frame begins. */
   readonly slots: readonly (string | null)[];
   readonly kgM: number;
   /** True when nothing can be better, but for what no scale shows (0.1 g at a metre). */
@@ -26,16 +38,7 @@ const restartsFor = (frames: number): number => Math.min(1500, Math.ceil(3000 / 
 /** Good enough to stop, kg·m: a fingernail of wax. */
 const STILL = 1e-4;
 
-interface Circle {
-  readonly cos: Float64Array;
-  readonly sin: Float64Array;
-}
-const circleOf = (m: Machine): Circle => ({
-  cos: Float64Array.from({ length: m.slots }, (_, i) => Math.cos(slotAngle(m, i))),
-  sin: Float64Array.from({ length: m.slots }, (_, i) => Math.sin(slotAngle(m, i))),
-});
-
-/** The ways both halves of n frames stand in the slots, the first frame in the first slot. */
+/** The ways both halves of n frames stand in the slots, at most: the first frame in the first slot. */
 function waysOfHalves(n: number, slots: number): number {
   const ways = (frames: number) => {
     let count = 1;
@@ -49,40 +52,52 @@ function waysOfHalves(n: number, slots: number): number {
 interface HalfLoads {
   readonly x: Float64Array;
   readonly y: Float64Array;
-  /** `frames` slots each, one after the other. */
+  /** `cells` slots each, one way after the other, frame by frame. */
   readonly slots: Uint8Array;
+  readonly cells: number;
   readonly count: number;
 }
 
-function halfLoads(masses: readonly number[], firstFixed: boolean, m: Machine, circle: Circle): HalfLoads {
-  const open = firstFixed ? masses.length - 1 : masses.length;
-  let count = 1;
-  for (let i = 0; i < open; i++) count *= m.slots - 1 - i;
-  const [x, y] = [new Float64Array(count), new Float64Array(count)];
-  const slots = new Uint8Array(count * masses.length);
-  const at = new Uint8Array(masses.length);
+function halfLoads(pieces: readonly PlacedFrame[], firstFixed: boolean, m: Machine): HalfLoads {
+  const open = firstFixed ? pieces.length - 1 : pieces.length;
+  let most = 1;
+  for (let i = 0; i < open; i++) most *= m.slots - 1 - i;
+  const cells = pieces.reduce((sum, p) => sum + p.width, 0);
+  const cos = Float64Array.from({ length: m.slots }, (_, i) => Math.cos(slotAngle(m, i)));
+  const sin = Float64Array.from({ length: m.slots }, (_, i) => Math.sin(slotAngle(m, i)));
+  const [x, y] = [new Float64Array(most), new Float64Array(most)];
+  const slots = new Uint8Array(most * cells);
+  const at = new Uint8Array(cells);
   let n = 0;
-  const place = (frame: number, px: number, py: number): void => {
-    if (frame === masses.length) {
+  const place = (piece: number, cell: number, px: number, py: number): void => {
+    if (piece === pieces.length) {
       x[n] = px;
       y[n] = py;
-      slots.set(at, n * masses.length);
+      slots.set(at, n * cells);
       n += 1;
       return;
     }
+    const { massKg, width } = pieces[piece] as PlacedFrame;
     // Slot 0 belongs to the very first frame: turning the machine changes nothing.
-    const fixed = firstFixed && frame === 0;
-    for (let s = fixed ? 0 : 1; s < (fixed ? 1 : m.slots); s++) {
+    const fixed = firstFixed && piece === 0;
+    for (let s = fixed ? 0 : 1; s < (fixed ? 1 : m.slots + 1 - width); s++) {
       let taken = false;
-      for (let i = 0; i < frame; i++) taken ||= at[i] === s;
+      for (let i = 0; i < cell; i++) taken ||= at[i] === s || (width === 2 && at[i] === s + 1);
       if (taken) continue;
-      at[frame] = s;
-      const mass = masses[frame] as number;
-      place(frame + 1, px + mass * (circle.cos[s] as number), py + mass * (circle.sin[s] as number));
+      at[cell] = s;
+      if (width === 2) at[cell + 1] = s + 1;
+      const [c, d] = [cos[s] as number, sin[s] as number];
+      const wide = width === 2;
+      place(
+        piece + 1,
+        cell + width,
+        px + massKg * (wide ? (c + (cos[s + 1] as number)) / 2 : c),
+        py + massKg * (wide ? (d + (sin[s + 1] as number)) / 2 : d),
+      );
     }
   };
-  place(0, 0, 0);
-  return { x, y, slots, count };
+  place(0, 0, 0, 0);
+  return { x: x.subarray(0, n), y: y.subarray(0, n), slots, cells, count: n };
 }
 
 /**
@@ -90,12 +105,12 @@ function halfLoads(masses: readonly number[], firstFixed: boolean, m: Machine, c
  * way the second half can stand, the first half that pulls most nearly the other way, found in a list sorted
  * by its pull, as long as the two want no slot twice.
  */
-function halfAgainstHalf(masses: readonly number[], m: Machine): Int32Array {
-  const circle = circleOf(m);
-  const split = Math.ceil(masses.length / 2);
-  const one = halfLoads(masses.slice(0, split), true, m, circle);
-  const two = halfLoads(masses.slice(split), false, m, circle);
-  const [k, l] = [split, masses.length - split];
+function halfAgainstHalf(pieces: readonly PlacedFrame[], m: Machine): Int32Array {
+  const split = Math.ceil(pieces.length / 2);
+  const [front, back] = [pieces.slice(0, split), pieces.slice(split)];
+  const one = halfLoads(front, true, m);
+  const two = halfLoads(back, false, m);
+  const [k, l] = [one.cells, two.cells];
   const order = Uint32Array.from({ length: one.count }, (_, i) => i).sort(
     (a, b) => (one.x[a] as number) - (one.x[b] as number),
   );
@@ -125,117 +140,127 @@ function halfAgainstHalf(masses: readonly number[], m: Machine): Int32Array {
       }
   }
   const best = new Int32Array(m.slots).fill(-1);
-  for (let i = 0; i < k; i++) best[one.slots[first * k + i] as number] = i;
-  for (let j = 0; j < l; j++) best[two.slots[second * l + j] as number] = split + j;
+  const lay = (half: HalfLoads, way: number, list: readonly PlacedFrame[], number: number): void => {
+    let cell = way * half.cells;
+    for (const [i, p] of list.entries())
+      for (let w = 0; w < p.width; w++) best[half.slots[cell++] as number] = number + i;
+  };
+  lay(one, first, front, 0);
+  lay(two, second, back, split);
   return best;
 }
 
-/**
- * Swaps the contents of two slots (or of a slot and a frame left waiting) while that helps, the best swap
- * first. `at` holds frame numbers by slot, then those left out; empty slots hold -1.
- */
-function settle(at: Int32Array, masses: readonly number[], m: Machine, { cos, sin }: Circle): number {
-  const massAt = (i: number): number => ((at[i] as number) < 0 ? 0 : (masses[at[i] as number] as number));
-  let [x, y] = [0, 0];
-  for (let s = 0; s < m.slots; s++) {
-    x += massAt(s) * (cos[s] as number);
-    y += massAt(s) * (sin[s] as number);
+/** Every frame or empty slot in turn around the machine. */
+function inTurn(sequence: readonly number[], pieces: readonly PlacedFrame[], at: Int32Array): void {
+  let slot = 0;
+  for (const number of sequence)
+    for (let w = 0; w < (number < 0 ? 1 : (pieces[number] as PlacedFrame).width); w++) at[slot++] = number;
+}
+
+/** Spread evenly: where a part load begins. */
+function spread(
+  chosen: readonly number[],
+  pieces: readonly PlacedFrame[],
+  slots: number,
+  at: Int32Array,
+): void {
+  const cells = chosen.reduce((sum, i) => sum + (pieces[i] as PlacedFrame).width, 0);
+  let before = 0;
+  for (const number of chosen) {
+    const { width } = pieces[number] as PlacedFrame;
+    const slot = Math.floor((before * slots) / cells);
+    for (let w = 0; w < width; w++) at[slot + w] = number;
+    before += width;
   }
-  for (let round = 0; round < 400; round++) {
-    let [gain, from, to] = [1e-12, -1, -1];
-    const now = x * x + y * y;
-    for (let a = 0; a < m.slots; a++) {
-      for (let b = a + 1; b < at.length; b++) {
-        // A frame left out may only take the place of another, never of an empty slot: the count stays.
-        if (b >= m.slots && ((at[a] as number) < 0 || (at[b] as number) < 0)) continue;
-        const d = massAt(b) - massAt(a);
-        if (d === 0) continue;
-        const inside = b < m.slots;
-        const nx = x + d * ((cos[a] as number) - (inside ? (cos[b] as number) : 0));
-        const ny = y + d * ((sin[a] as number) - (inside ? (sin[b] as number) : 0));
-        const better = now - (nx * nx + ny * ny);
-        if (better > gain) [gain, from, to] = [better, a, b];
+}
+
+function shuffle(list: number[], rng: ReturnType<typeof seeded>): void {
+  for (let i = list.length - 1; i > 0; i--) {
+    const j = Math.floor(rng.next() * (i + 1));
+    [list[i], list[j]] = [list[j] as number, list[i] as number];
+  }
+}
+
+/** From the front as many as fit, and those passed over. */
+export function fitting<F extends { readonly width?: FrameWidth }>(
+  frames: readonly F[],
+  slots: number,
+): { readonly inside: readonly F[]; readonly left: readonly F[] } {
+  const [inside, left]: [F[], F[]] = [[], []];
+  let free = slots;
+  for (const f of frames) {
+    const width = f.width ?? 1;
+    (width <= free ? inside : left).push(f);
+    if (width <= free) free -= width;
+  }
+  return { inside, left };
+}
+
+function search(pieces: readonly PlacedFrame[], m: Machine, seed: number): Int32Array {
+  const rng = seeded(seed);
+  const fit = fitting(
+    pieces.map(({ width }, number) => ({ width, number })),
+    m.slots,
+  );
+  const [chosen, out] = [fit.inside.map((f) => f.number), fit.left.map((f) => f.number)];
+  const empty = m.slots - chosen.reduce((sum, i) => sum + (pieces[i] as PlacedFrame).width, 0);
+  let best = new Int32Array(m.slots).fill(-1);
+  let least = Number.POSITIVE_INFINITY;
+  const restarts = restartsFor(chosen.length);
+  for (let turn = 0; turn < restarts && least > STILL; turn++) {
+    // Frames that take as many slots are alike to the search: any of them may begin inside.
+    const [inside, outside] = [[...chosen], [...out]];
+    if (turn > 0) {
+      for (const width of [1, 2]) {
+        const alike = (i: number) => (pieces[i] as PlacedFrame).width === width;
+        const pool = [...inside.filter(alike), ...outside.filter(alike)];
+        shuffle(pool, rng);
+        for (const list of [inside, outside])
+          for (const [i, number] of list.entries()) if (alike(number)) list[i] = pool.pop() as number;
       }
     }
-    if (from < 0) break;
-    const d = massAt(to) - massAt(from);
-    const inside = to < m.slots;
-    x += d * ((cos[from] as number) - (inside ? (cos[to] as number) : 0));
-    y += d * ((sin[from] as number) - (inside ? (sin[to] as number) : 0));
-    const held = at[from] as number;
-    at[from] = at[to] as number;
-    at[to] = held;
-  }
-  return Math.hypot(x, y) * m.radiusM;
-}
-
-/** Slots spread evenly for n frames: where a part load begins. */
-const spread = (n: number, slots: number): number[] =>
-  Array.from({ length: n }, (_, i) => Math.floor((i * slots) / n));
-
-/** Or from slots drawn at random: a part load may balance best in a heap of threes. */
-function anywhere(n: number, slots: number, rng: ReturnType<typeof seeded>): number[] {
-  const all = Array.from({ length: slots }, (_, i) => i);
-  for (let i = slots - 1; i > 0; i--) {
-    const j = Math.floor(rng.next() * (i + 1));
-    [all[i], all[j]] = [all[j] as number, all[i] as number];
-  }
-  return all.slice(0, n);
-}
-
-/**
- * Chooses and places the next load: as many of the waiting frames as there are slots, so that the imbalance
- * is least. Small loads are proven; larger ones are searched from many beginnings, by seed, so that the same
- * frames give the same load. @throws DomainError for a machine or frame that cannot be, or ids given twice
- */
-export function arrangeLoad(frames: readonly WaitingFrame[], machine: Machine, seed = 1): Arrangement {
-  checkMachine(machine);
-  if (new Set(frames.map((f) => f.id)).size !== frames.length)
-    throw new DomainError("twice", "A frame is named twice.", {});
-  imbalance(
-    frames.slice(0, machine.slots).map((f) => f.massKg),
-    machine,
-  );
-  const masses = frames.map((f) => f.massKg);
-  const named = (at: Int32Array): (string | null)[] =>
-    Array.from({ length: machine.slots }, (_, s) =>
-      (at[s] as number) < 0 ? null : (frames[at[s] as number]?.id ?? null),
-    );
-  const loadOf = (at: Int32Array) =>
-    Array.from({ length: machine.slots }, (_, s) =>
-      (at[s] as number) < 0 ? null : (masses[at[s] as number] as number),
-    );
-  if (frames.length === 0) return { slots: Array(machine.slots).fill(null), kgM: 0, proven: true };
-  if (
-    frames.length <= machine.slots &&
-    waysOfHalves(frames.length, machine.slots) <= halvesFor(frames.length)
-  ) {
-    const at = halfAgainstHalf(masses, machine);
-    return { slots: named(at), kgM: imbalance(loadOf(at), machine).kgM, proven: true };
-  }
-  const circle = circleOf(machine);
-  const rng = seeded(seed);
-  const taken = Math.min(frames.length, machine.slots);
-  const size = machine.slots + Math.max(0, frames.length - machine.slots);
-  let best: Int32Array = new Int32Array(size).fill(-1);
-  let least = Number.POSITIVE_INFINITY;
-  const restarts = restartsFor(taken);
-  for (let turn = 0; turn < restarts && least > STILL; turn++) {
-    const order = masses.map((_, i) => i);
-    if (turn > 0)
-      for (let i = order.length - 1; i > 0; i--) {
-        const j = Math.floor(rng.next() * (i + 1));
-        [order[i], order[j]] = [order[j] as number, order[i] as number];
-      }
-    const at = new Int32Array(size).fill(-1);
-    const begin = turn % 2 === 0 ? spread(taken, machine.slots) : anywhere(taken, machine.slots, rng);
-    for (const [i, slot] of begin.entries()) at[slot] = order[i] as number;
-    for (let i = taken; i < order.length; i++) at[machine.slots + i - taken] = order[i] as number;
-    const u = settle(at, masses, machine, circle);
+    const at = new Int32Array(m.slots + out.length).fill(-1);
+    const around = turn % 2 === 0 ? inside : [...inside, ...Array<number>(empty).fill(-1)];
+    if (turn > 0) shuffle(around, rng);
+    if (turn % 2 === 0) spread(around, pieces, m.slots, at);
+    // A part load may balance best in a heap of threes.
+    else inTurn(around, pieces, at);
+    for (const [i, number] of outside.entries()) at[m.slots + i] = number;
+    const u = settle(at, pieces, m);
     if (u < least) {
       least = u;
       best = at;
     }
   }
-  return { slots: named(best), kgM: imbalance(loadOf(best), machine).kgM, proven: false };
+  return best;
+}
+
+/**
+ * Chooses and places the next load: from the front as many of the waiting frames as the slots take, so that
+ * the imbalance is least. Small loads are proven; larger ones are searched from many beginnings, by seed, so
+ * that the same frames give the same load.
+ * @throws DomainError for a machine or frame that cannot be, or ids given twice
+ */
+export function arrangeLoad(frames: readonly WaitingFrame[], machine: Machine, seed = 1): Arrangement {
+  checkMachine(machine);
+  if (new Set(frames.map((f) => f.id)).size !== frames.length)
+    throw new DomainError("twice", "A frame is named twice.", {});
+  const pieces = frames.map((f): PlacedFrame => ({ massKg: f.massKg, width: f.width ?? 1 }));
+  for (const p of pieces) imbalance([p.massKg], machine);
+  if (machine.slots < 4 && pieces.some((p) => p.width === 2))
+    throw new DomainError("too-wide", "A frame lies across two slots only where there are four or more.", {});
+  if (frames.length === 0) return { slots: Array(machine.slots).fill(null), kgM: 0, proven: true };
+  const all = pieces.reduce((sum, p) => sum + p.width, 0) <= machine.slots;
+  const proven = all && waysOfHalves(frames.length, machine.slots) <= halvesFor(frames.length);
+  const at = proven ? halfAgainstHalf(pieces, machine) : search(pieces, machine, seed);
+  const begins = Array.from({ length: machine.slots }, (_, s) => {
+    const number = at[s] as number;
+    return pieces[number]?.width === 2 && !beginsAt(s, at, machine.slots) ? -1 : number;
+  });
+  const placed = begins.map((number) => (number < 0 ? null : (pieces[number] as PlacedFrame)));
+  return {
+    slots: begins.map((number) => (number < 0 ? null : (frames[number]?.id ?? null))),
+    kgM: imbalance(loadOf(placed), machine).kgM,
+    proven,
+  };
 }

@@ -1,4 +1,5 @@
-export { type Arrangement, arrangeLoad, type WaitingFrame } from "./arrange";
+export { type Arrangement, arrangeLoad, fitting, type WaitingFrame } from "./arrange";
+export { movedFrame } from "./exchange";
 export { BARE_FRAME_KG, drawnCombKg, honeyInFrameKg, OUT_SHARE } from "./frame";
 export {
   type Flow,
@@ -11,14 +12,17 @@ export {
 } from "./gate";
 export {
   checkMachine,
+  type FrameWidth,
   type Imbalance,
   imbalance,
   type Load,
   learntTolerance,
+  loadOf,
   MACHINE_KINDS,
   type Machine,
   type MachineKind,
   ORIENTATION,
+  type PlacedFrame,
   relativeForce,
   STEADINESS,
   type Steadiness,

@@ -20,6 +20,15 @@ export interface Machine {
 /** What lies in each slot, kg; null where it is empty. */
 export type Load = readonly (number | null)[];
 
+/** How many slots a frame takes: a deep one may lie across two neighbours. */
+export type FrameWidth = 1 | 2;
+
+/** A frame by the slot it lies in, the first of its two when it lies across two. */
+export interface PlacedFrame {
+  readonly massKg: number;
+  readonly width: FrameWidth;
+}
+
 export interface Imbalance {
   /** |Σ m r e^(jθ)|, kg·m. */
   readonly kgM: number;
@@ -60,6 +69,27 @@ export function imbalance(load: Load, m: Machine): Imbalance {
     y += mass * Math.sin(slotAngle(m, slot));
   }
   return { kgM: Math.hypot(x, y) * m.radiusM, angle: Math.atan2(y, x) };
+}
+
+/**
+ * The load of frames by slot. A frame across two slots is a chord: its middle lies cos(π/slots) nearer the
+ * axle, which is what half its weight in each of the two slots pulls.
+ * @throws DomainError when a frame lies where another one does already
+ */
+export function loadOf(placed: readonly (PlacedFrame | null)[]): Load {
+  const load: (number | null)[] = placed.map((f) => (f ? f.massKg / f.width : null));
+  for (const [slot, frame] of placed.entries()) {
+    if (frame?.width !== 2) continue;
+    const other = (slot + 1) % placed.length;
+    if (load[other] !== null)
+      throw new DomainError(
+        "slot-taken",
+        `The frame in slot ${slot + 1} lies across slot ${other + 1} too, where another one lies.`,
+        { slot, other },
+      );
+    load[other] = frame.massKg / 2;
+  }
+  return load;
 }
 
 /** The force that shakes the machine, N: U ω². */

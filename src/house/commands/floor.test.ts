@@ -226,7 +226,6 @@ describe("the day's plan", () => {
       tenders: 1,
       breaks: [{ at: "12:00", minutes: 30 }],
       cleaningMin: 45,
-      deepTakesTwo: false,
     };
     await house.act("plan-day", plan);
     const view = await floor();
@@ -299,7 +298,6 @@ describe("the day's plan", () => {
       tenders: 0,
       breaks: [],
       cleaningMin: 0,
-      deepTakesTwo: false,
     };
     const { hands, extractors } = asDayPlan(plan, view.boxes, view);
     expect(hands).toEqual([
@@ -444,5 +442,91 @@ describe("the day against its plan", () => {
     expect((await floor()).done.pieces).toContainEqual(
       expect.objectContaining({ station: "Nine", what: "run 1, 9 frames" }),
     );
+  });
+});
+
+describe("a machine in which a deep frame takes two slots", () => {
+  const chord = (from: number) =>
+    Array.from({ length: 9 }, (_, i): object | null => (i === from ? { ...frame(61, 3), width: 2 } : null));
+  const nine = async () => (await floor()).machines.find((m) => m.name === "Nine");
+
+  it("is described anew, told from then on, and taken back", async () => {
+    await house.act("add-supers", { tags: "61", depth: "deep", frames: 8, emptyKg: 7.4 });
+    await house.act("pull-supers", {
+      yard: "Kiln Field",
+      supers: [{ tag: "61", colony: "1", cappedPct: 97, grossKg: 25 }],
+    });
+    await house.act("start-batch", { supers: "61" });
+    const own = { name: "nine", slots: 9, clearanceCm: 12 };
+    const before = await nine();
+    const { batch } = await floor();
+    expect((await house.refused("start-run", { ...load(), batch, slots: chord(0) })).message).toBe(
+      "In Nine every frame takes one slot.",
+    );
+    for (const odd of [{ kind: "tangential" }, { slots: 3 }])
+      expect(
+        (await house.refused("change-machine", { ...own, ...odd, deepTakesTwo: true })).message,
+      ).toContain("only in a radial machine of four or more");
+    expect((await house.refused("change-machine", { ...own, name: "Ten" })).code).toBe("unknown-machine");
+    const { entry, say } = await house.act("change-machine", {
+      ...own,
+      clearanceCm: 10,
+      deepTakesTwo: true,
+    });
+    expect(say).toBe("Machine Nine is now: radial, 9 slots, a deep frame takes two.");
+    expect(await nine()).toMatchObject({ name: "Nine", deepSlots: 2, clearanceM: 0.1 });
+    await house.act("undo", { entry });
+    expect(await nine()).toEqual(before);
+    await house.act("change-machine", { ...own, deepTakesTwo: true });
+  });
+
+  it("the plan and the next load go by it", async () => {
+    const view = await floor();
+    expect(view.frames).toHaveLength(8);
+    expect(view.frames.every((f) => f.deep)).toBe(true);
+    // Four deep frames of 2.2 kg of honey go into nine slots, not eight.
+    const gate = view.gates.find((g) => g.machine === null && g.batch === view.batch);
+    const largest = Math.max(...view.machines.filter((m) => !m.ownGate).map((m) => m.slots));
+    expect(largest).toBe(9);
+    expect(gate?.next.kg).toBeCloseTo(4 * (17.6 / 8) * 0.93, 1);
+    const plan = {
+      start: "08:00",
+      uncappers: [{ who: "Ines", tool: "hot-knife" as const, hours: 8 }],
+      machines: ["Nine", "crush and strain"],
+      tenders: 1,
+      breaks: [],
+      cleaningMin: 0,
+    };
+    const day = asDayPlan(plan, view.boxes, view);
+    expect(day.boxes.find((b) => b.id === "61")?.deep).toBe(true);
+    expect(day.extractors.map((e) => e.deepSlots)).toEqual([2, 1]);
+  });
+
+  it("a run counts such a frame once, pulls half and half, and refuses one over another", async () => {
+    const over = [...chord(2)];
+    over[3] = frame(61, 3);
+    const { batch } = await floor();
+    expect((await house.refused("start-run", { ...load(), batch, slots: over })).message).toContain(
+      "lies across slot 4 too",
+    );
+    // Across the last slot and the first.
+    const { run, kgM, frames } = await house.act<{ run: number; kgM: number; frames: number }>("start-run", {
+      ...load(),
+      batch,
+      slots: chord(8),
+    });
+    expect(frames).toBe(1);
+    expect(kgM).toBeCloseTo(3 * 0.3 * Math.cos(Math.PI / 9), 9);
+    expect((await floor()).frames).toHaveLength(7);
+    expect((await house.refused("change-machine", { name: "Nine", slots: 9 })).message).toContain(
+      "Nine is turning, run 1",
+    );
+    // Nor may it turn for another batch meanwhile.
+    expect((await house.refused("start-run", { ...load(frame(46)), batch: 1 })).code).toBe("turning");
+    expect((await house.refused("end-run", { run, marks: [{ slot: 1, mark: "again" }] })).code).toBe(
+      "empty-slot",
+    );
+    await house.act("end-run", { run, marks: [{ slot: 9, mark: "again" }] });
+    expect((await floor()).frames).toHaveLength(8);
   });
 });

@@ -1,15 +1,28 @@
 import { z } from "zod";
 import { TOOLS, type Tool } from "@/core/dayplan";
-import { honeyInFrameKg, imbalance, OUT_SHARE } from "@/core/extraction";
+import { honeyInFrameKg, imbalance, loadOf, OUT_SHARE } from "@/core/extraction";
 import { formatKgFromG } from "@/core/units";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { choice, count, number, tag, tempC, text } from "../fields";
 import { combsOfBatches, entriesFeeding, openBatch } from "../records/batches";
-import { asMachine, MARKS, oneMachine, oneRun, type RunMark, runsOfBatches } from "../records/floor";
+import {
+  asMachine,
+  MARKS,
+  oneMachine,
+  oneRun,
+  type RunMark,
+  runsOfBatches,
+  turningIn,
+} from "../records/floor";
 import { mustBeOpened } from "./floor";
 
-const frame = z.object({ super: tag("super"), kg: number("A frame's weight", 0, 15, "kg") });
+const frame = z.object({
+  super: tag("super"),
+  kg: number("A frame's weight", 0, 15, "kg"),
+  /** 2: it lies across this slot and the next, which is null. */
+  width: z.union([z.literal(1), z.literal(2)]).optional(),
+});
 
 export const startRun = defineCommand({
   name: "start-run",
@@ -33,7 +46,7 @@ export const startRun = defineCommand({
     const batch = await openBatch(work.tx, input.batch);
     const machine = await oneMachine(work.tx, input.machine);
     const runs = await runsOfBatches(work.tx, [batch.id]);
-    const turning = runs.find((r) => r.machine_id === machine.id && r.ended_at === null);
+    const turning = await turningIn(work.tx, machine.id);
     if (turning)
       refuse(
         "turning",
@@ -49,8 +62,15 @@ export const startRun = defineCommand({
       if (comb.spun_entry !== null)
         refuse("spun", `Super ${name} is spun and weighed back already.`, "slots");
     }
+    if (machine.deep_slots === 1 && loaded.some((f) => f.width === 2))
+      refuse("too-wide", `In ${machine.name} every frame takes one slot.`, "slots");
     const { kgM } = imbalance(
-      input.slots.map((s) => s?.kg ?? null),
+      loadOf(
+        Array.from({ length: Math.max(machine.slots, input.slots.length) }, (_, i) => {
+          const f = input.slots[i];
+          return f ? { massKg: f.kg, width: f.width ?? 1 } : null;
+        }),
+      ),
       asMachine(machine),
     );
     const honeyKg = loaded.reduce((kg, f) => kg + honeyInFrameKg(f.kg), 0) * OUT_SHARE;

@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import type { HandWork, Tool } from "@/core/dayplan";
-import type { Machine, MachineKind } from "@/core/extraction";
+import type { FrameWidth, Machine, MachineKind } from "@/core/extraction";
 import { refuse } from "../errors";
 
 export interface MachineRow {
@@ -17,12 +17,16 @@ export interface MachineRow {
   readonly cranked: boolean;
   /** Its honey runs into a pail of its own, not into the sump all share. */
   readonly own_gate: boolean;
+  /** Slots a deep frame takes. */
+  readonly deep_slots: FrameWidth;
 }
 
 /** What lies in a slot: a frame of a super, with its weight. */
 export interface LoadedFrame {
   readonly super: string;
   readonly kg: number;
+  /** Lies across this slot and the next. */
+  readonly width?: FrameWidth;
 }
 export const MARKS = ["again", "burst", "brood"] as const;
 export interface RunMark {
@@ -52,11 +56,11 @@ export interface RunRow {
   readonly marks: readonly RunMark[] | null;
 }
 
-export const machines = (db: Knex): Promise<MachineRow[]> => db("live_machine").orderBy("id");
+export const machines = (db: Knex): Promise<MachineRow[]> => db("machine_now").orderBy("id");
 
 export async function oneMachine(db: Knex, name: string): Promise<MachineRow> {
   return (
-    (await db("live_machine").whereRaw("lower(name) = lower(?)", [name]).first()) ??
+    (await db("machine_now").whereRaw("lower(name) = lower(?)", [name]).first()) ??
     refuse(
       "unknown-machine",
       `There is no machine called "${name}". Set it up in the Spin bay first.`,
@@ -65,7 +69,7 @@ export async function oneMachine(db: Knex, name: string): Promise<MachineRow> {
   );
 }
 
-export const asMachine = (m: MachineRow): Machine => ({
+export const asMachine = (m: Omit<MachineRow, "id" | "entry_id" | "name">): Machine => ({
   kind: m.kind,
   slots: m.slots,
   radiusM: m.radius_m,
@@ -76,7 +80,7 @@ export const asMachine = (m: MachineRow): Machine => ({
 
 const runs = (db: Knex) =>
   db("live_run as r")
-    .join("live_machine as m", "m.id", "r.machine_id")
+    .join("machine_now as m", "m.id", "r.machine_id")
     .leftJoin("live_run_end as e", "e.run_id", "r.id")
     .select("r.*", "m.name as machine", "m.kind", "e.ended_at", "e.shaky", "e.marks");
 
@@ -86,6 +90,9 @@ export const runsOfBatches = (db: Knex, batchIds: readonly number[]): Promise<Ru
     : runs(db)
         .whereIn("r.batch_id", [...batchIds])
         .orderBy("r.id");
+/** The run that turns in a machine now, of whatever batch. */
+export const turningIn = (db: Knex, machineId: number): Promise<RunRow | undefined> =>
+  runs(db).where("r.machine_id", machineId).whereNull("e.id").first();
 export const oneRun = async (db: Knex, id: number): Promise<RunRow> =>
   (await runs(db).where("r.id", id).first()) ?? refuse("unknown-run", "There is no such run.", "run");
 /** Ended runs to learn from, newest first. */

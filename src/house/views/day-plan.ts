@@ -21,7 +21,6 @@ export interface PlanInput {
   readonly tenders: number;
   readonly breaks: readonly { at: string; minutes: number }[];
   readonly cleaningMin: number;
-  readonly deepTakesTwo: boolean;
 }
 
 /** Longer than any day on the floor, minutes. */
@@ -53,7 +52,7 @@ export function asDayPlan(
   floor: Pick<FloorView, "handStations" | "skills"> & {
     readonly machines: readonly Pick<
       FloorMachine,
-      "name" | "kind" | "slots" | "suggestedMin" | "drumHoldsKg" | "cranked"
+      "name" | "kind" | "slots" | "deepSlots" | "suggestedMin" | "drumHoldsKg" | "cranked"
     >[];
   },
   fromMin = minutesOf(input.start),
@@ -101,12 +100,13 @@ export function asDayPlan(
   );
   return {
     ...USUAL,
-    boxes: boxes.map(({ deep, ...b }) => ({ ...b, slotsPerFrame: deep && input.deepTakesTwo ? 2 : 1 })),
+    boxes,
     hands: toldApart([...named, ...others]),
     extractors: [
       ...chosen.map((m) => ({
         name: m.name,
         slots: m.slots,
+        deepSlots: m.deepSlots,
         runMin: m.suggestedMin,
         cv: 0.1,
         turns: m.kind === "radial" ? 0 : 2,
@@ -117,6 +117,7 @@ export function asDayPlan(
         .map((h) => ({
           name: h.name,
           slots: h.slots,
+          deepSlots: 1 as const,
           runMin: h.runMin,
           cv: 0.2,
           turns: 0,

@@ -13,6 +13,7 @@ import {
 import {
   BARE_FRAME_KG,
   drumLevel,
+  type FrameWidth,
   learntTolerance,
   type Machine,
   type PastRun,
@@ -32,6 +33,7 @@ import {
   checksSince,
   gatePails,
   handWork,
+  type LoadedFrame,
   lossesOf,
   machines,
   pailsFilledFrom,
@@ -66,12 +68,15 @@ export interface FloorMachine extends Machine {
   readonly drumHoldsKg: number;
   readonly cranked: boolean;
   readonly ownGate: boolean;
+  /** Slots a deep frame takes. */
+  readonly deepSlots: FrameWidth;
 }
 
 export interface FrameWaiting {
   readonly id: string;
   readonly super: string;
   readonly kg: number;
+  /** Takes two slots where the machine says so. */
   readonly deep: boolean;
   readonly tender: boolean;
 }
@@ -84,7 +89,7 @@ export interface LiveRun {
   readonly startedMs: number;
   readonly minutes: number;
   readonly steps: readonly RunStep[];
-  readonly slots: readonly ({ readonly super: string; readonly kg: number } | null)[];
+  readonly slots: readonly (LoadedFrame | null)[];
   readonly expectedKg: number;
 }
 
@@ -118,14 +123,14 @@ export interface FloorView {
   }[];
   readonly plan: PlanInput | null;
   readonly today: string;
-  readonly boxes: readonly (Box & { readonly deep: boolean })[];
+  readonly boxes: readonly Box[];
   readonly crew: readonly string[];
   readonly skills: readonly Skill[];
   readonly handStations: readonly HandStation[];
   readonly scale: { readonly name: string; readonly standIn: boolean } | null;
   readonly done: {
     readonly boxes: number;
-    readonly list: readonly (Box & { readonly deep: boolean })[];
+    readonly list: readonly Box[];
     readonly frames: number;
     readonly pailGrams: number;
     readonly firstMs: number | null;
@@ -166,7 +171,7 @@ function framesWaiting(batch: BatchState | undefined, runs: readonly RunRow[]): 
 }
 
 /** Boxes still to be spun: those in the open batch, then stacks that are ready, then those that dry today. */
-function boxesAhead(s: Snapshot): (Box & { deep: boolean })[] {
+function boxesAhead(s: Snapshot): Box[] {
   const inBatch = s.openBatches.flatMap((b) =>
     b.combs
       .filter((c) => c.spun_entry === null)
@@ -175,7 +180,6 @@ function boxesAhead(s: Snapshot): (Box & { deep: boolean })[] {
         frames: c.frames ?? 10,
         kg: (c.gross_g - c.empty_g) / 1000,
         releaseMin: 0,
-        slotsPerFrame: 1,
         deep: c.depth === "deep",
       })),
   );
@@ -188,7 +192,6 @@ function boxesAhead(s: Snapshot): (Box & { deep: boolean })[] {
       frames: Math.max(1, (w.frames ?? 10) - w.frames_left),
       kg: w.grams / 1000,
       releaseMin: wait,
-      slotsPerFrame: 1,
       deep: w.depth === "deep",
     }));
   });
@@ -241,6 +244,7 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
       name: row.name,
       cranked: row.cranked,
       ownGate: row.own_gate,
+      deepSlots: row.deep_slots,
       learntKgM: learntTolerance(
         past.filter((r) => r.machine_id === row.id).map((r) => ({ kgM: r.kgm, shaky: r.shaky ?? false })),
         row.allowed_kgm,
@@ -317,7 +321,6 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
         frames: c.frames ?? 10,
         kg: (c.gross_g - c.empty_g) / 1000,
         releaseMin: 0,
-        slotsPerFrame: 1,
         deep: c.depth === "deep",
       })),
       frames: runsToday

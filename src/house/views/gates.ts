@@ -1,6 +1,7 @@
 /** The gates of the open batch: which pail stands where, and what the floor knows of the honey over it. */
 import {
   type Flow,
+  fitting,
   type Headroom,
   headroom,
   honeyInFrameKg,
@@ -114,7 +115,11 @@ export function gatesOf(
         .map(flowOf),
       drumHoldsKg: group.reduce((kg, m) => kg + m.drumHoldsKg, 0),
       next: {
-        kg: given.waiting.slice(0, largest.slots).reduce((kg, f) => kg + honeyInFrameKg(f.kg), 0) * OUT_SHARE,
+        kg:
+          fitting(
+            given.waiting.map((f) => ({ ...f, width: f.deep ? largest.deepSlots : 1 })),
+            largest.slots,
+          ).inside.reduce((kg, f) => kg + honeyInFrameKg(f.kg), 0) * OUT_SHARE,
         min: largest.suggestedMin,
       },
     };

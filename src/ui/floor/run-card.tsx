@@ -6,6 +6,7 @@ import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { useHouseClock } from "../house-clock";
 import { useCalled } from "./called";
+import { slotName } from "./slot-name";
 
 type Mark = "clean" | "again" | "burst" | "brood";
 const NEXT: Record<Mark, Mark> = { clean: "again", again: "burst", burst: "brood", brood: "clean" };
@@ -98,10 +99,10 @@ export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
                 data-tone={mark === "clean" ? "go" : mark === "again" ? "mass" : "stop"}
                 className="min-h-12 rounded border-[1.5px] px-2 text-[14px] leading-tight"
                 style={{ borderColor: "var(--tone)", color: mark === "clean" ? "var(--ink)" : "var(--tone)" }}
-                aria-label={`Slot ${i + 1}, super ${f.super}: ${MARK_WORD[mark]}`}
+                aria-label={`${slotName(i, f.width, run.slots.length)}, super ${f.super}: ${MARK_WORD[mark]}`}
                 onClick={() => setMarks({ ...marks, [i]: NEXT[mark] })}
               >
-                <b>{i + 1}</b> {mark === "clean" ? "clean" : MARK_WORD[mark]}
+                <b>{f.width === 2 ? `${i + 1}+` : i + 1}</b> {mark === "clean" ? "clean" : MARK_WORD[mark]}
               </button>
             );
           })}

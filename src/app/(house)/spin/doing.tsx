@@ -1,4 +1,3 @@
-import { MACHINE_KINDS } from "@/core/extraction";
 import { LOSS_CAUSES } from "@/house/commands/record-loss";
 import { houseDatabase } from "@/house/door";
 import type { FloorView } from "@/house/views/floor";
@@ -16,8 +15,9 @@ import { ReadingSheet } from "@/ui/room/reading-sheet";
 import { type Work, workOf } from "../work";
 import { ByHand } from "./by-hand";
 import { Cappings } from "./cappings";
+import { MachineForm } from "./machine-form";
 
-export type SpinSearch = { do?: string; super?: string; supers?: string; batch?: string };
+export type SpinSearch = { do?: string; super?: string; supers?: string; batch?: string; machine?: string };
 
 interface Bench {
   readonly s: Snapshot;
@@ -187,28 +187,9 @@ const SELDOM: readonly Work<Bench>[] = [
   },
   {
     id: "machine",
-    label: "Add a machine",
-    show: () => (
-      <CommandForm
-        command="add-machine"
-        label="Set up the machine"
-        fields={[
-          { name: "name", label: "Name", placeholder: "Twenty", span: 1 },
-          {
-            name: "kind",
-            label: "Kind",
-            kind: "choice",
-            options: MACHINE_KINDS.map((k) => ({ value: k, label: k })),
-          },
-          { name: "slots", label: "Slots", kind: "figure", span: 1 },
-          { name: "radiusCm", label: "Axle to frame", unit: "cm", kind: "figure", value: "30", span: 1 },
-          { name: "drumCm", label: "Drum across", unit: "cm", kind: "figure", value: "76", span: 1 },
-          { name: "clearanceCm", label: "Under frames", unit: "cm", kind: "figure", value: "15", span: 1 },
-          { name: "allowedKgM", label: "It stands", unit: "kg·m", kind: "figure", value: "0.3", span: 1 },
-          { name: "cranked", label: "Turned by hand", kind: "check" },
-          { name: "ownGate", label: "Runs into a pail of its own", kind: "check" },
-        ]}
-      />
+    label: "Machines",
+    show: ({ floor, search }) => (
+      <MachineForm machines={floor.machines} chosen={floor.machines.find((m) => m.name === search.machine)} />
     ),
   },
   {

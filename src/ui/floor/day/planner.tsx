@@ -25,7 +25,6 @@ function firstDraft(floor: FloorView): Draft {
     tenders: 1,
     breaks: [{ at: "12:30", minutes: 45 }],
     cleaningMin: 60,
-    deepTakesTwo: false,
   };
 }
 
@@ -160,33 +159,22 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
                 }
               />
             </div>
-            {(
-              [
-                [
-                  "A deep frame takes two slots",
-                  draft.deepTakesTwo,
-                  (on: boolean) => set({ deepTakesTwo: on }),
-                ],
-                ["From now on, with what is left", fromNow, setFromNow],
-              ] as const
-            ).map(([label, checked, change]) => (
-              <label key={label} className="flex min-h-12 items-center gap-3">
-                <input
-                  type="checkbox"
-                  className="size-6"
-                  checked={checked}
-                  onChange={(e) => change(e.target.checked)}
-                />
-                {label}
-              </label>
-            ))}
+            <label className="flex min-h-12 items-center gap-3">
+              <input
+                type="checkbox"
+                className="size-6"
+                checked={fromNow}
+                onChange={(e) => setFromNow(e.target.checked)}
+              />
+              From now on, with what is left
+            </label>
           </div>
           <fieldset>
             <legend className="mb-1 text-[15px] font-semibold">Machines, or by hand</legend>
             {[
               ...floor.machines.map((m) => ({
                 name: m.name,
-                says: `${m.slots} slots, ${m.suggestedMin} min`,
+                says: `${m.slots} slots${m.deepSlots === 2 ? ", two for a deep frame" : ""}, ${m.suggestedMin} min`,
               })),
               ...floor.handStations.map((h) => ({
                 name: h.name,

@@ -5,7 +5,11 @@ import { useMemo, useState } from "react";
 import { NO_TOOL, TOOLS } from "@/core/dayplan";
 import {
   arrangeLoad,
+  type FrameWidth,
+  fitting,
   imbalance,
+  loadOf,
+  movedFrame,
   ORIENTATION,
   programme,
   relativeForce,
@@ -15,13 +19,14 @@ import {
   steadiness,
 } from "@/core/extraction";
 import { wholeMinutes } from "@/house/views/day-plan";
-import type { FloorView, FrameWaiting } from "@/house/views/floor";
+import type { FloorView } from "@/house/views/floor";
 import { ChoiceKeys } from "../../choice-keys";
 import { Field } from "../../fields/field";
 import { SaysStanding } from "../../fields/standing";
 import { useCommand } from "../../fields/use-command";
 import { FromDevice } from "../../from-device";
-import { Drum, TONE } from "./drum";
+import { slotName } from "../slot-name";
+import { Drum, type FrameToLoad, TONE } from "./drum";
 
 /** Comb colder than this breaks easily (common practice). */
 const COLD_COMB_C = 18;
@@ -35,9 +40,12 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
   const [weights, setWeights] = useState<Readonly<Record<string, number>>>({});
   const [placed, setPlaced] = useState<readonly (string | null)[] | null>(null);
   const [held, setHeld] = useState<number | null>(null);
+  const [noRoom, setNoRoom] = useState(false);
   const [over, setOver] = useState<readonly [number, number] | null>(null);
   const [rpm, setRpm] = useState(280);
   const [count, setCount] = useState<string>("");
+  /** The supers that stand uncapped; none chosen means from the front of them all. */
+  const [chosen, setChosen] = useState<readonly string[]>([]);
   /** As ticked; until then as the combs and the cold say. */
   const [tenderSaid, setTender] = useState<boolean | null>(null);
   const [honeyC, setHoneyC] = useState(String(floor.honeyC));
@@ -45,8 +53,15 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
   const [tool, setTool] = useState<string>(floor.plan?.uncappers.find((u) => u.tool !== NO_TOOL)?.tool ?? "");
   const { standing, submit } = useCommand("start-run");
   const weighed = useMemo(
-    () => floor.frames.map((f): FrameWaiting => ({ ...f, kg: weights[f.id] ?? f.kg })),
-    [floor.frames, weights],
+    () =>
+      floor.frames.map(
+        (f): FrameToLoad => ({
+          ...f,
+          kg: weights[f.id] ?? f.kg,
+          width: f.deep ? (machine?.deepSlots ?? 1) : 1,
+        }),
+      ),
+    [floor.frames, weights, machine?.deepSlots],
   );
   const byId = new Map(weighed.map((f) => [f.id, f]));
   if (!machine)
@@ -58,28 +73,40 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
   if (floor.frames.length === 0)
     return <p className="panel mb-3 text-ink-2">No frame waits: start a batch, or every frame was spun.</p>;
 
+  const supers = [...new Set(floor.frames.map((f) => f.super))];
+  const from = supers.filter((s) => chosen.includes(s));
+  const ready = from.length === 0 ? weighed : weighed.filter((f) => from.includes(f.super));
   // As many from the front as asked, or as fit; a few more to choose among, so that the load balances.
-  const wanted = Math.min(machine.slots, Math.max(1, Number(count) || machine.slots), weighed.length);
+  const fit = fitting(ready, machine.slots).inside.length;
+  const wanted = Math.min(machine.slots, Math.max(1, Number(count) || machine.slots), ready.length);
   const arrange = () => {
-    const among = weighed.slice(0, count ? wanted : Math.min(weighed.length, machine.slots + 6));
+    const among = ready.slice(0, count ? wanted : Math.min(ready.length, machine.slots + 6));
     const found = arrangeLoad(
-      among.map((f) => ({ id: f.id, massKg: f.kg })),
+      among.map((f) => ({ id: f.id, massKg: f.kg, width: f.width })),
       machine,
     );
     setPlaced(found.slots);
     setHeld(null);
+    setNoRoom(false);
   };
   const slots =
     placed && placed.length === machine.slots ? placed : Array<string | null>(machine.slots).fill(null);
-  const swapped = (a: number, b: number) =>
-    slots.map((id, i) => (i === a ? (slots[b] ?? null) : i === b ? (slots[a] ?? null) : id));
+  const widthOf = (id: string): FrameWidth => byId.get(id)?.width ?? 1;
+  const moved = (a: number, b: number) => movedFrame(slots, widthOf, a, b);
   // While a frame is pulled the arrow already shows what letting it go there would do.
-  const load = (over ? swapped(...over) : slots).map((id) => (id ? (byId.get(id)?.kg ?? null) : null));
+  const load = loadOf(
+    ((over && moved(...over)) || slots).map((id) => {
+      const f = byId.get(id ?? "");
+      return f ? { massKg: f.kg, width: f.width } : null;
+    }),
+  );
   const u = imbalance(load, machine);
   const verdict = steadiness(u.kgM, machine.learntKgM);
   const loaded = slots.filter((id) => id && byId.has(id)).length;
   const swap = (a: number, b: number) => {
-    setPlaced(swapped(a, b));
+    const after = moved(a, b);
+    setNoRoom(after === null);
+    if (after) setPlaced(after);
     setHeld(null);
   };
   const press = (i: number) => (held === null ? setHeld(i) : held === i ? setHeld(null) : swap(held, i));
@@ -115,7 +142,7 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
             label: "Frames",
             kind: "figure",
             span: 1,
-            placeholder: String(Math.min(machine.slots, weighed.length)),
+            placeholder: String(fit),
           }}
           value={count}
           onChange={(v) => setCount(String(v))}
@@ -137,6 +164,24 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
           . {ORIENTATION[machine.kind]}
         </p>
       </div>
+      {supers.length > 1 && (
+        <details className="mt-2">
+          <summary className="min-h-8 cursor-pointer font-semibold">
+            {from.length === 0
+              ? "Only from some supers"
+              : `Only from super${from.length > 1 ? "s" : ""} ${from.join(", ")}`}
+          </summary>
+          <ChoiceKeys
+            label="What stands uncapped: super, frames that wait"
+            options={supers.map((s) => ({
+              value: s,
+              label: `${s}: ${floor.frames.filter((f) => f.super === s).length}${floor.frames.some((f) => f.super === s && f.deep) ? " deep" : ""}`,
+            }))}
+            value={from}
+            onChange={(s) => setChosen(from.includes(s) ? from.filter((x) => x !== s) : [...from, s])}
+          />
+        </details>
+      )}
       <div className="mt-3 grid items-start gap-5 md:grid-cols-[minmax(0,420px)_1fr]">
         <Drum
           slots={slots}
@@ -186,8 +231,8 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
           {heldFrame ? (
             <div className="mt-2 border-l-[6px] border-water pl-3">
               <p>
-                Slot {(held ?? 0) + 1}, super {heldFrame.super}: press another slot to change places, or weigh
-                it.
+                {slotName(held ?? 0, heldFrame.width, machine.slots)}, super {heldFrame.super}: press another
+                slot to change places, or weigh it.
               </p>
               <div className="flex flex-wrap items-end gap-3">
                 <ChoiceKeys
@@ -224,6 +269,11 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
             </div>
           ) : (
             <p className="mt-2 text-[15px] text-ink-2">
+              {noRoom && (
+                <b className="block text-ink">
+                  No room there: the frame takes two slots, and half of another one lies beside it.
+                </b>
+              )}
               Figures are each frame's kilograms. Pull a frame to another slot, or press one and then the
               other. Press one to give it its weight.
             </p>
@@ -297,7 +347,7 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
                   waterPct: Number(floor.waterPct.toFixed(1)),
                   slots: slots.map((id) => {
                     const f = id ? byId.get(id) : undefined;
-                    return f ? { super: f.super, kg: f.kg } : null;
+                    return f ? { super: f.super, kg: f.kg, ...(f.width === 2 ? { width: 2 } : {}) } : null;
                   }),
                 });
                 if (!answer) return;

@@ -9,15 +9,20 @@ import {
   useSensor,
   useSensors,
 } from "@dnd-kit/core";
-import { type Imbalance, type Steadiness, slotAngle } from "@/core/extraction";
+import { type FrameWidth, type Imbalance, type Steadiness, slotAngle } from "@/core/extraction";
 import type { FrameWaiting } from "@/house/views/floor";
+import { slotName } from "../slot-name";
 
 const SIZE = 420;
 const CENTRE = SIZE / 2;
+export interface FrameToLoad extends FrameWaiting {
+  readonly width: FrameWidth;
+}
 export const TONE: Record<Steadiness, string> = { stands: "go", watch: "mass", walks: "stop" };
 
 function Slot({
-  number,
+  slot,
+  name,
   frame,
   held,
   x,
@@ -25,15 +30,16 @@ function Slot({
   box,
   onPress,
 }: {
-  number: number;
-  frame: FrameWaiting | undefined;
+  slot: number;
+  name: string;
+  frame: FrameToLoad | undefined;
   held: boolean;
   x: number;
   y: number;
   box: number;
   onPress: () => void;
 }) {
-  const id = String(number - 1);
+  const id = String(slot);
   const drop = useDroppable({ id });
   const drag = useDraggable({ id, disabled: !frame });
   const { transform } = drag;
@@ -47,7 +53,7 @@ function Slot({
       type="button"
       onClick={onPress}
       aria-pressed={held}
-      aria-label={`Slot ${number}: ${frame ? `frame of super ${frame.super}, ${frame.kg.toFixed(2)} kg` : "empty"}`}
+      aria-label={`${name}: ${frame ? `frame of super ${frame.super}, ${frame.kg.toFixed(2)} kg` : "empty"}`}
       className={`absolute grid touch-none place-items-center rounded-sm border-[1.5px] border-edge font-mono leading-none aria-pressed:outline-4 aria-pressed:outline-water ${drop.isOver && !drag.isDragging ? "outline-3 outline-water" : ""}`}
       style={{
         left: `${(x / SIZE) * 100}%`,
@@ -80,7 +86,7 @@ export function Drum({
   onSwap,
 }: {
   slots: readonly (string | null)[];
-  frameIn: (slot: number) => FrameWaiting | undefined;
+  frameIn: (slot: number) => FrameToLoad | undefined;
   held: number | null;
   imbalance: Imbalance;
   standsKgM: number;
@@ -146,18 +152,25 @@ export function Drum({
             </g>
           )}
         </svg>
-        {slots.map((_, i) => (
-          <Slot
-            // biome-ignore lint/suspicious/noArrayIndexKey: slots stand where they are.
-            key={i}
-            number={i + 1}
-            frame={frameIn(i)}
-            held={held === i}
-            {...place(i, 158)}
-            box={box}
-            onPress={() => onPress(i)}
-          />
-        ))}
+        {slots.map((_, i) => {
+          // Here lies the other half of the frame before.
+          if (frameIn((i + slots.length - 1) % slots.length)?.width === 2) return null;
+          const frame = frameIn(i);
+          const wide = frame?.width === 2;
+          return (
+            <Slot
+              // biome-ignore lint/suspicious/noArrayIndexKey: slots stand where they are.
+              key={i}
+              slot={i}
+              name={slotName(i, frame?.width ?? 1, slots.length)}
+              frame={frame}
+              held={held === i}
+              {...place(wide ? i + 0.5 : i, 158)}
+              box={wide ? box * 1.5 : box}
+              onPress={() => onPress(i)}
+            />
+          );
+        })}
       </div>
     </DndContext>
   );
