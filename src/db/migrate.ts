@@ -4,6 +4,7 @@ import * as yardAndHotRoom from "./migrations/0002-yard-and-hot-room";
 import * as floor from "./migrations/0003-floor";
 import * as handsAndGates from "./migrations/0004-hands-and-gates";
 import * as machinesChange from "./migrations/0005-machines-change";
+import * as emptyWeights from "./migrations/0006-empty-weights";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -11,6 +12,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0003-floor": floor,
   "0004-hands-and-gates": handsAndGates,
   "0005-machines-change": machinesChange,
+  "0006-empty-weights": emptyWeights,
 };
 
 /** Explicit imports, so that migrations are found the same way in every runner. */

@@ -42,11 +42,12 @@ export const crushCombs = defineCommand({
         batch_id: stay.batch_id,
         comb_fill_id: stay.comb_fill,
         wets_fill_id: null,
-        gross_g: vessel.empty_g,
+        gross_g: stay.empty_g,
         stayed_g: 0,
       });
       await work.restOn(stay, `super ${one} was ${input.way}`);
-      honey += stay.gross_g - vessel.empty_g;
+      await work.state("comb_lost", { vessel_id: vessel.id, what: `combs ${input.way}` });
+      honey += stay.gross_g - stay.empty_g;
       frames += stay.frames ?? 10;
     }
     if (!batch) refuse("no-super", "Name at least one super.", "supers");
@@ -120,6 +121,7 @@ export const cutComb = defineCommand({
     const code = lotCode(work.house.lot_prefix, year, lotNumber);
     const fillId = await work.openFill({ kind: "lot", name: `lot ${code}` });
     await work.restOn(comb, `comb of super ${comb.tag} is in lot ${code}`);
+    await work.state("comb_lost", { vessel_id: comb.vessel_id, what: "comb cut out" });
     await work.move({ from: comb.fill_id, to: fillId, grams, kind: "draw", fromName: `Super ${comb.tag}` });
     await work.state("lot", {
       fill_id: fillId,

@@ -5,7 +5,7 @@ import { refuse } from "../errors";
 import { choice, count, massKg, tag } from "../fields";
 import { spoken, tags } from "../ranges";
 import { batchesOfFills, entriesFeeding, openBatch } from "../records/batches";
-import { maybeVessel, oneVessel } from "../records/equipment";
+import { maybeVessel, oneVessel, statingVessel } from "../records/equipment";
 import { gramsIn, lastFillOf } from "../records/fills";
 import type { Work } from "../work";
 
@@ -37,7 +37,7 @@ export const fillBin = defineCommand({
     batch: count("The batch", 1, 99_999).optional(),
   }),
   async run(work, input) {
-    const vessel = await oneVessel(work.tx, "bin", input.bin);
+    const vessel = await oneVessel(work.tx, "bin", input.bin, "bin", work.at);
     const batch = await openBatch(work.tx, input.batch);
     const last = await lastFillOf(work.tx, vessel.id);
     const standing = last && last.grams > 0 ? last : undefined;
@@ -64,7 +64,7 @@ export const fillBin = defineCommand({
       fromName: `Batch ${batch.number}`,
     });
     await work.restOn(
-      [vessel, ...(standing ? [standing] : []), ...(await entriesFeeding(work.tx, batch))],
+      [...statingVessel(vessel), ...(standing ? [standing] : []), ...(await entriesFeeding(work.tx, batch))],
       `cappings of batch ${batch.number} are in bin ${vessel.tag}`,
     );
     return { bin: vessel.tag, batch: batch.number, grams: added };

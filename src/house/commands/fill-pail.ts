@@ -5,7 +5,7 @@ import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { count, massKg, tag } from "../fields";
 import { entriesFeeding, openBatch } from "../records/batches";
-import { oneVessel } from "../records/equipment";
+import { oneVessel, statingVessel } from "../records/equipment";
 import { lastDrawFrom, lastFillOf } from "../records/fills";
 
 /** A pail is full at its rim, not at its nominal mass: so much over is still believed. */
@@ -22,7 +22,7 @@ export const fillPail = defineCommand({
     batch: count("The batch", 1, 99_999).optional(),
   }),
   async run(work, input) {
-    const vessel = await oneVessel(work.tx, "pail", input.pail);
+    const vessel = await oneVessel(work.tx, "pail", input.pail, "pail", work.at);
     const last = await lastFillOf(work.tx, vessel.id);
     if (last && last.grams > 0)
       refuse(
@@ -54,7 +54,10 @@ export const fillPail = defineCommand({
       fromName: `Batch ${batch.number}`,
     });
     const emptiedBy = last ? await lastDrawFrom(work.tx, last.id) : undefined;
-    await work.restOn([vessel, ...(emptiedBy ? [emptiedBy] : [])], `pail ${vessel.tag} was filled again`);
+    await work.restOn(
+      [...statingVessel(vessel), ...(emptiedBy ? [emptiedBy] : [])],
+      `pail ${vessel.tag} was filled again`,
+    );
     await work.restOn(
       await entriesFeeding(work.tx, batch),
       `pail ${vessel.tag} was filled from batch ${batch.number}`,

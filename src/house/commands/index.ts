@@ -27,6 +27,7 @@ import { setRoom, setRules } from "./set-rules";
 import { standInHotRoom } from "./stand-in-hot-room";
 import { addToBatch, startBatch } from "./start-batch";
 import { undo } from "./undo";
+import { weighEmpty } from "./weigh-empty";
 import { weighIn } from "./weigh-in";
 import { weighSpunSuper } from "./weigh-spun-super";
 
@@ -66,6 +67,7 @@ const ALL = [
   swapPail,
   setSkills,
   weighSpunSuper,
+  weighEmpty,
   fillPail,
   crushCombs,
   cutComb,

@@ -4,20 +4,20 @@ import { formatKgFromG, gramsFromKg } from "@/core/units";
 import { FRAME_CLASSES, honeyInSuper, type PastFrames, type SuperDepth } from "@/core/yields";
 import { dayIn, momentOf, writtenDay } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
+import { emptied } from "../emptied";
 import { refuse } from "../errors";
 import { choice, count, day, list, massKg, note, number, pct, tag, tempC, text } from "../fields";
 import { plural } from "../ranges";
-import { stayOfComb } from "../records/batches";
 import {
   type ColonyRow,
   maybeColony,
   oneColony,
   oneVessel,
   oneYard,
+  statingVessel,
   type VesselRow,
   type YardRow,
 } from "../records/equipment";
-import { lastDrawFrom, lastFillOf } from "../records/fills";
 import { rulesOf } from "../records/house";
 import { pastFrames } from "../records/yields";
 import { corrected, meantBy, stateReading } from "../samples";
@@ -49,34 +49,6 @@ const pulledSuper = z.object(
   { error: "Each super needs its tag, colony and share capped." },
 );
 type PulledSuper = z.output<typeof pulledSuper>;
-
-/** A super goes out again: what the bees licked out of its spun combs is booked, and nothing else may be in it. */
-async function emptied(work: Work, vessel: VesselRow, field: string): Promise<void> {
-  const last = await lastFillOf(work.tx, vessel.id);
-  if (!last) return;
-  const name = `super ${vessel.tag}`;
-  if (last.kind === "comb" && last.grams > 0) {
-    refuse(
-      "super-full",
-      `Super ${vessel.tag} is here already with ${formatKgFromG(last.grams)} kg in it, pulled ${writtenDay(dayIn(work.house.zone, last.opened_at))}.`,
-      field,
-    );
-  }
-  if (last.kind === "comb") {
-    const stay = await stayOfComb(work.tx, last.id);
-    // In a closed batch what stayed in the comb is in the remainder already: the super is free.
-    if (stay && stay.closed_by === null)
-      refuse(
-        "not-weighed-back",
-        `Super ${vessel.tag} is still in batch ${stay.batch_number}: weigh it back first.`,
-        field,
-      );
-  }
-  const emptiedBy = await lastDrawFrom(work.tx, last.id);
-  await work.restOn(emptiedBy ? [last, emptiedBy] : last, `${name} was pulled again`);
-  if (last.kind === "wets")
-    await work.lose(last.id, name, last.grams, `cleaned by the bees from ${name}`, "cleaned");
-}
 
 async function colonyIn(work: Work, tagged: string, yard: YardRow, field: string) {
   const colony = await oneColony(work.tx, tagged, field);
@@ -188,7 +160,7 @@ export const pullSupers = defineCommand({
           `Super ${pulled.tag}: ${ripeness.sentence.charAt(0).toLowerCase()}${ripeness.sentence.slice(1)} Leave it, or say why it is taken all the same.`,
           at("take"),
         );
-      await emptied(work, vessel, at("tag"));
+      await emptied(work, vessel, `super ${vessel.tag} was pulled again`, at("tag"));
       const fillId = await work.openFill({
         kind: "comb",
         name: `super ${pulled.tag}`,
@@ -209,6 +181,7 @@ export const pullSupers = defineCommand({
         colony_id: colony.id,
         capped_pct: pulled.cappedPct,
         gross_g: vessel.empty_g + honey,
+        empty_g: vessel.empty_g,
         weighed: pulled.grossKg !== undefined,
         shake: pulled.shake ?? null,
         frames_left: pulled.framesLeft,
@@ -219,7 +192,10 @@ export const pullSupers = defineCommand({
         verdict: ripeness.verdict,
         despite: pulled.despite,
       });
-      await work.restOn([vessel, colony], `super ${pulled.tag} was pulled off colony ${colony.tag}`);
+      await work.restOn(
+        [...statingVessel(vessel), colony],
+        `super ${pulled.tag} was pulled off colony ${colony.tag}`,
+      );
       if (pulled.sample !== undefined)
         await stateReading(
           work,
@@ -285,7 +261,7 @@ async function lookAt(
     const at = (name: string) => `supers.${i}.${name}`;
     if (input.supers.findIndex((s) => s.tag === pulled.tag) !== i)
       refuse("twice", `Super ${pulled.tag} is in this pull twice.`, at("tag"));
-    const vessel = await oneVessel(work.tx, "super", pulled.tag, at("tag"));
+    const vessel = await oneVessel(work.tx, "super", pulled.tag, at("tag"), work.at);
     const colony = await colonyIn(work, pulled.colony, yard, at("colony"));
     mustMakeSense(pulled, vessel, at);
     const frames = vessel.frames ?? 10;

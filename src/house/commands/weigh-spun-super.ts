@@ -64,7 +64,7 @@ export const weighSpunSuper = defineCommand({
         "grossKg",
       );
     const missing = await missingFrom(work.tx, stay);
-    const empty = vessel.empty_g - missing.grams;
+    const empty = stay.empty_g - missing.grams;
     if (gross < empty - UNDER_EMPTY_GRACE_G)
       refuse(
         "under-empty",
@@ -100,7 +100,8 @@ export const weighSpunSuper = defineCommand({
       gross_g: gross,
       stayed_g: wets,
     });
-    const honeyGrams = stay.gross_g - vessel.empty_g;
+    if (missing.what !== "") await work.state("comb_lost", { vessel_id: vessel.id, what: missing.what });
+    const honeyGrams = stay.gross_g - stay.empty_g;
     return {
       super: vessel.tag,
       batch: batch.number,

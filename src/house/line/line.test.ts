@@ -32,6 +32,8 @@ describe("the line", () => {
     ["s42 18.5 18.4@28", "read-sheet", "17.7 % on the mean of 2 drops"],
     ["hot 29.5 31", "note-climate", "Hot room 29.5 °C, 31 % humidity: dew point 11 °C"],
     ["hot 85F 40 %", "note-climate", "40 % humidity"],
+    ["empty b2 1.31", "weigh-empty", "Pail 2 weighs 1.31 kg empty, 0.11 kg more than before."],
+    ["empty S43 5,2", "weigh-empty", "Super 43 weighs 5.20 kg empty, as before."],
     ["fan b some", "set-fan", "Stack B stands in some draught."],
     ["weigh s42 18.2", "weigh-in", "Super 42 weighed in: 13.0 kg of honey, 1.0 kg more than on paper."],
     ["stack b s42", "stand-in-hot-room", "Stack B: super 42 in the hot room, 12.0 kg."],

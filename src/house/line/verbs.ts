@@ -116,6 +116,17 @@ export const VERBS: readonly Verb[] = [
   },
   {
     bay: "Spin",
+    example: "empty s41 5.1",
+    means: "super 41 weighs 5.1 kg empty from now on; empty b12 for a pail, empty k1 for a bin",
+    pattern: new RegExp(`^empty (?<letter>[sbk])(?<tag>${TAG}) (?<kg>${FIGURE}(?: ?(?:kg|lb))?)$`, "i"),
+    command: "weigh-empty",
+    input: (m) => ({
+      [m.letter?.toLowerCase() === "b" ? "pail" : m.letter?.toLowerCase() === "k" ? "bin" : "super"]: m.tag,
+      kg: m.kg,
+    }),
+  },
+  {
+    bay: "Spin",
     example: "b12 26.4",
     means: "pail 12 weighs 26.4 kg, filled from the open batch; b12 26.4 batch 3 names it",
     pattern: new RegExp(

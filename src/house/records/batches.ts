@@ -65,6 +65,7 @@ export interface BatchComb {
   readonly comb_fill: number;
   readonly vessel_id: number;
   readonly tag: string;
+  /** Its empty weight as its honey was reckoned with. */
   readonly empty_g: number;
   readonly gross_g: number;
   readonly weighed: boolean;
@@ -103,7 +104,7 @@ const combs = (db: Knex) =>
       "s.fill_id as comb_fill",
       "v.id as vessel_id",
       "v.tag",
-      "v.empty_g",
+      db.raw("coalesce(p.empty_g, v.empty_g) as empty_g"),
       "v.frames",
       "v.depth",
       "v.foundation",
@@ -114,7 +115,7 @@ const combs = (db: Knex) =>
       "y.name as yard",
       "w.gross_g as spun_gross_g",
       db.raw(
-        "case when w.id is not null then coalesce(w.stayed_g, greatest(0, w.gross_g - v.empty_g)) end as stayed_g",
+        "case when w.id is not null then coalesce(w.stayed_g, greatest(0, w.gross_g - coalesce(p.empty_g, v.empty_g))) end as stayed_g",
       ),
       "w.entry_id as spun_entry",
       "e.happened_at as spun_at",

@@ -6,7 +6,10 @@ export interface VesselRow {
   readonly entry_id: number;
   readonly kind: "super" | "pail" | "bin";
   readonly tag: string;
+  /** As it was last weighed empty. */
   readonly empty_g: number;
+  /** The entry that weighed it empty again; null while it is as set up. */
+  readonly weighed_by: number | null;
   readonly depth: string | null;
   readonly frames: number | null;
   readonly capacity_g: number | null;
@@ -52,15 +55,58 @@ export const colonies = (db: Knex): Promise<(ColonyRow & { yard: string })[]> =>
     .join("live_yard as y", "y.id", "c.yard_id")
     .orderByRaw("y.name, length(c.tag), c.tag")
     .select("y.name as yard");
+/** @param at with the empty weight of that moment; the newest when left out */
+const vesselRows = (db: Knex, at?: Date) =>
+  db("live_vessel as v")
+    .joinRaw(
+      `left join lateral (select entry_id, empty_g from live_empty_weighing x
+        where x.vessel_id = v.id and x.at <= ?::timestamptz order by x.at desc, x.id desc limit 1) e on true`,
+      [at ?? "infinity"],
+    )
+    .select(
+      "v.id",
+      "v.entry_id",
+      "v.kind",
+      "v.tag",
+      "v.depth",
+      "v.frames",
+      "v.capacity_g",
+      "v.foundation",
+      "e.entry_id as weighed_by",
+      db.raw("coalesce(e.empty_g, v.empty_g) as empty_g"),
+    );
 export const vessels = (db: Knex, kind: VesselRow["kind"]): Promise<VesselRow[]> =>
-  db("live_vessel").where({ kind }).orderByRaw("length(tag), tag");
+  vesselRows(db).where("v.kind", kind).orderByRaw("length(v.tag), v.tag");
 
 export const maybeYard = (db: Knex, name: string): Promise<YardRow | undefined> =>
   yardRows(db).whereRaw("lower(y.name) = lower(?)", [name]).first();
 export const maybeColony = (db: Knex, tag: string): Promise<ColonyRow | undefined> =>
   colonyRows(db).where("c.tag", tag).first();
-export const maybeVessel = (db: Knex, kind: VesselRow["kind"], tag: string): Promise<VesselRow | undefined> =>
-  db("live_vessel").where({ kind, tag }).first();
+export const maybeVessel = (
+  db: Knex,
+  kind: VesselRow["kind"],
+  tag: string,
+  at?: Date,
+): Promise<VesselRow | undefined> => vesselRows(db, at).where({ "v.kind": kind, "v.tag": tag }).first();
+
+/** What a weight reckoned with this vessel rests on: that it is here, and what it weighs empty. */
+export const statingVessel = ({ entry_id, weighed_by }: VesselRow): { entry_id: number }[] =>
+  weighed_by === null ? [{ entry_id }] : [{ entry_id }, { entry_id: weighed_by }];
+
+/** Supers that lost comb and were not weighed empty since, nor are in use: their empty weight is in doubt. */
+export const toWeighEmpty = (db: Knex): Promise<{ tag: string; what: string }[]> =>
+  db("live_comb_lost as l")
+    .join("live_vessel as v", "v.id", "l.vessel_id")
+    .whereRaw(
+      "not exists (select 1 from live_empty_weighing e where e.vessel_id = v.id and e.entry_id > l.entry_id)",
+    )
+    .whereRaw(
+      `not exists (select 1 from live_pull_super p join fill_balance b on b.fill_id = p.fill_id
+        where p.vessel_id = v.id and b.grams > 0)`,
+    )
+    .groupBy("v.tag")
+    .orderByRaw("length(v.tag), v.tag")
+    .select("v.tag", db.raw("string_agg(l.what, ', ' order by l.id) as what"));
 
 export async function oneYard(db: Knex, name: string, field = "yard"): Promise<YardRow> {
   return (
@@ -81,9 +127,10 @@ export async function oneVessel(
   kind: VesselRow["kind"],
   tag: string,
   field: string = kind,
+  at?: Date,
 ): Promise<VesselRow> {
   return (
-    (await maybeVessel(db, kind, tag)) ??
+    (await maybeVessel(db, kind, tag, at)) ??
     refuse(
       "unknown-tag",
       `There is no ${kind} ${tag}. Set it up in the ${kind === "super" ? "Yard" : "Spin"} bay first.`,

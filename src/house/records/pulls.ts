@@ -63,7 +63,7 @@ const pulled = (db: Knex) =>
       "v.tag",
       "v.depth",
       "v.frames",
-      "v.empty_g",
+      db.raw("coalesce(p.empty_g, v.empty_g) as empty_g"),
       "c.tag as colony",
       "y.name as yard",
       "y.country",

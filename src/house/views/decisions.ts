@@ -133,6 +133,29 @@ export function batchDecision(batch: BatchState): Decision {
   };
 }
 
+/** Boxes that lost comb weigh less than they did: their next honey would be read too low. */
+export function emptyDecisions(s: Snapshot): Decision[] {
+  const [first] = s.toWeighEmpty;
+  if (!first) return [];
+  const n = s.toWeighEmpty.length;
+  return [
+    {
+      id: "weigh-empty",
+      bay: "Spin",
+      urgency: 62,
+      tone: "ink",
+      when: "before they go out",
+      what: `Weigh ${plural(n, "super")} empty: comb is missing`,
+      short: `${n} to weigh empty`,
+      so: `${s.toWeighEmpty
+        .slice(0, 4)
+        .map((x) => `super ${x.tag} (${x.what})`)
+        .join(", ")}${n > 4 ? ` and ${n - 4} more` : ""}. Until then the honey in them is read too low.`,
+      action: { label: "Weigh empty", href: `/spin?do=empty&super=${first.tag}` },
+    },
+  ];
+}
+
 /** When a pail has stood long enough to skim and use. */
 export const settledAt = (s: Snapshot, pail: PailState): Date =>
   new Date(pail.filledAt.getTime() + s.house.settle_hours * HOUR_MS);
@@ -268,6 +291,7 @@ function workedOut(s: Snapshot): Decision[] {
     ...yardDecisions(s),
     ...hotRoomDecisions(s),
     ...s.openBatches.map((b) => batchDecision(b)),
+    ...emptyDecisions(s),
     ...settleDecisions(s),
     ...storeDecisions(s),
     ...bottleDecisions(s),

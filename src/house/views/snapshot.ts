@@ -5,6 +5,7 @@ import { type BatchAccount, batchAccount } from "@/core/ledger";
 import { judgeWater } from "@/core/moisture";
 import { dayIn, whenIn } from "../clock";
 import { type BatchComb, type BatchRow, combsOfBatches, openBatches } from "../records/batches";
+import { toWeighEmpty } from "../records/equipment";
 import { movementsOf } from "../records/fills";
 import { type House, houseNow } from "../records/house";
 import { type LotRow, lotsHere } from "../records/lots";
@@ -53,6 +54,8 @@ export interface Snapshot {
   /** Lots with jars still here. */
   readonly lots: readonly LotRow[];
   readonly sentGrams: number;
+  /** Supers that lost comb and were not weighed empty since. */
+  readonly toWeighEmpty: readonly { readonly tag: string; readonly what: string }[];
   /** What is set up at all. */
   readonly equipment: { yards: boolean; colonies: boolean; supers: boolean; pails: boolean };
 }
@@ -148,13 +151,14 @@ async function equipmentThere(db: Knex): Promise<Snapshot["equipment"]> {
 
 export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
   const house = await houseNow(db);
-  const [plans, combs, open, pailRows, lots, sent, equipment] = await Promise.all([
+  const [plans, combs, open, pailRows, lots, sent, toWeigh, equipment] = await Promise.all([
     openPlans(db, dayIn(house.zone, now)),
     waitingCombs(db),
     openBatches(db),
     pailsHolding(db),
     lotsHere(db),
     db("fill_balance").where({ kind: "parcel" }).where("grams", ">", 0).sum("grams as g").first(),
+    toWeighEmpty(db),
     equipmentThere(db),
   ]);
   const wanted = new Map<number, number>([
@@ -219,6 +223,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     }),
     lots,
     sentGrams: Number(sent?.g ?? 0),
+    toWeighEmpty: toWeigh,
     equipment,
   };
 }

@@ -117,7 +117,7 @@ export async function yardView(db: Knex, s: Pick<Snapshot, "house" | "now">): Pr
       .select(
         "u.yard_id",
         db.raw("count(*)::int as supers"),
-        db.raw("sum(p.gross_g - v.empty_g)::bigint as grams"),
+        db.raw("sum(p.gross_g - coalesce(p.empty_g, v.empty_g))::bigint as grams"),
       ),
     db("live_bloom").where("date", ">=", year).orderBy(["date", "id"]),
   ]);

@@ -147,6 +147,29 @@ const SELDOM: readonly Work<Bench>[] = [
   { id: "hand", label: "Without a machine", show: ({ floor }) => <ByHand stations={floor.handStations} /> },
   { id: "skills", label: "Who can do what", show: ({ floor }) => <Skills floor={floor} /> },
   {
+    id: "empty",
+    label: "Weigh empty",
+    show: ({ s, search }) => (
+      <CommandForm
+        key={search.super ?? ""}
+        command="weigh-empty"
+        label="Record the empty weight"
+        fields={[
+          { name: "super", label: "Super", kind: "text", value: search.super ?? "", span: 1 },
+          { name: "pail", label: "or pail", span: 1 },
+          { name: "bin", label: "or bin", span: 1 },
+          { name: "kg", label: "Weighs empty", unit: "kg", kind: "figure", span: 1 },
+        ]}
+      >
+        <p className="text-ink-2">
+          A pail with its lid, a box with its frames as it goes out again.
+          {s.toWeighEmpty.length > 0 &&
+            ` Comb is missing in ${s.toWeighEmpty.map((x) => `super ${x.tag} (${x.what})`).join(", ")}.`}
+        </p>
+      </CommandForm>
+    ),
+  },
+  {
     id: "loss",
     label: "Book a loss",
     show: ({ batchField }) => (
