@@ -55,7 +55,7 @@ describe("empty weights", () => {
     ]);
     expect(decisions(await now()).find((d) => d.id === "weigh-empty")).toMatchObject({
       what: "Weigh 2 supers empty: comb is missing",
-      so: expect.stringContaining("super 41 (1 burst comb), super 42 (combs crushed)"),
+      so: expect.stringContaining("Super 41 (1 burst comb), 42 (combs crushed): until"),
     });
   });
 

@@ -147,10 +147,10 @@ export function emptyDecisions(s: Snapshot): Decision[] {
       when: "before they go out",
       what: `Weigh ${plural(n, "super")} empty: comb is missing`,
       short: `${n} to weigh empty`,
-      so: `${s.toWeighEmpty
+      so: `Super ${s.toWeighEmpty
         .slice(0, 4)
-        .map((x) => `super ${x.tag} (${x.what})`)
-        .join(", ")}${n > 4 ? ` and ${n - 4} more` : ""}. Until then the honey in them is read too low.`,
+        .map((x) => `${x.tag} (${x.what})`)
+        .join(", ")}${n > 4 ? ` and ${n - 4} more` : ""}: until then their next honey is read too low.`,
       action: { label: "Weigh empty", href: `/spin?do=empty&super=${first.tag}` },
     },
   ];

@@ -155,13 +155,17 @@ const SELDOM: readonly Work<Bench>[] = [
         command="weigh-empty"
         label="Record the empty weight"
         fields={[
-          { name: "super", label: "Super", kind: "text", value: search.super ?? "", span: 1 },
-          { name: "pail", label: "or pail", span: 1 },
-          { name: "bin", label: "or bin", span: 1 },
+          { name: "super", label: "Super", value: search.super ?? "", span: 1 },
+          ...(search.super
+            ? []
+            : ([
+                { name: "pail", label: "or pail", span: 1 },
+                { name: "bin", label: "or bin", span: 1 },
+              ] as const)),
           { name: "kg", label: "Weighs empty", unit: "kg", kind: "figure", span: 1 },
         ]}
       >
-        <p className="text-ink-2">
+        <p className="mt-3 text-ink-2">
           A pail with its lid, a box with its frames as it goes out again.
           {s.toWeighEmpty.length > 0 &&
             ` Comb is missing in ${s.toWeighEmpty.map((x) => `super ${x.tag} (${x.what})`).join(", ")}.`}

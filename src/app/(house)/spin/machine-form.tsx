@@ -82,31 +82,29 @@ export function MachineForm({
             rows={machines}
             keyOf={(m) => m.name}
             columns={[
-              { head: "Name", cell: (m) => m.name },
+              {
+                head: "Name",
+                cell: (m) => (
+                  <Link
+                    className="inline-flex min-h-12 items-center underline aria-[current]:no-underline"
+                    aria-label={`Change ${m.name}`}
+                    aria-current={m === chosen ? "true" : undefined}
+                    href={`/spin?do=machine&machine=${encodeURIComponent(m.name)}`}
+                  >
+                    {m.name}
+                  </Link>
+                ),
+              },
               { head: "Kind", cell: (m) => `${m.kind}${m.cranked ? ", turned by hand" : ""}` },
               { head: "Slots", figure: true, cell: (m) => m.slots },
               { head: "A deep frame takes, slots", figure: true, cell: (m) => m.deepSlots },
               { head: "It stands, kg·m", figure: true, cell: (m) => m.learntKgM.toFixed(2) },
               { head: "Under frames, kg", figure: true, cell: (m) => m.drumHoldsKg.toFixed(0) },
               { head: "Honey runs into", cell: (m) => (m.ownGate ? "its own pail" : "the shared pail") },
-              {
-                head: <span className="sr-only">Change it</span>,
-                cell: (m) => (
-                  <Link
-                    className="do"
-                    data-quiet=""
-                    aria-label={`Change ${m.name}`}
-                    aria-current={m === chosen ? "true" : undefined}
-                    href={`/spin?do=machine&machine=${encodeURIComponent(m.name)}`}
-                  >
-                    Change
-                  </Link>
-                ),
-              },
             ]}
           />
           {chosen && (
-            <Link className="mt-2 inline-block font-semibold" href="/spin?do=machine">
+            <Link className="mt-2 inline-block font-semibold underline" href="/spin?do=machine">
               Add another machine
             </Link>
           )}
