@@ -28,7 +28,7 @@ export async function pastBatches(db: Knex): Promise<PastBatch[]> {
 export async function pastFrames(db: Knex): Promise<PastFrames> {
   const { rows } = await db.raw(
     `select depth, count(*)::int as supers, avg(kg)::float8 as kg from (
-       select v.depth, (p.gross_g - v.empty_g) / 1000.0 / greatest(1, v.frames - p.frames_left) as kg
+       select v.depth, (p.gross_g - coalesce(p.empty_g, v.empty_g)) / 1000.0 / greatest(1, v.frames - p.frames_left) as kg
          from live_pull_super p join vessel v on v.id = p.vessel_id
         where p.weighed and v.frames is not null order by p.id desc limit ?) x
       group by depth`,
