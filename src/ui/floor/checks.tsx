@@ -4,6 +4,7 @@ import { useState } from "react";
 import { CHECKS, type CheckKind } from "@/house/floor-checks";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
+import { Tick } from "../tick";
 
 /** The look over the floor before the first frame, and after the last. */
 export function Checks({ kind, said }: { kind: CheckKind; said: string | null }) {
@@ -25,21 +26,20 @@ export function Checks({ kind, said }: { kind: CheckKind; said: string | null })
       </h2>
       <div className="my-2 grid gap-x-6 md:grid-cols-2">
         {CHECKS[kind].map((c) => (
-          <label key={c.id} className="flex min-h-14 items-center gap-3 border-b border-rule">
-            <input
-              type="checkbox"
-              className="size-7"
-              checked={ticked.has(c.id)}
-              onChange={(e) =>
-                setTicked((now) => {
-                  const next = new Set(now);
-                  e.target.checked ? next.add(c.id) : next.delete(c.id);
-                  return next;
-                })
-              }
-            />
+          <Tick
+            key={c.id}
+            className="min-h-14 border-b border-rule"
+            checked={ticked.has(c.id)}
+            onChange={(on) =>
+              setTicked((now) => {
+                const next = new Set(now);
+                on ? next.add(c.id) : next.delete(c.id);
+                return next;
+              })
+            }
+          >
             {c.what}
-          </label>
+          </Tick>
         ))}
       </div>
       <div className="flex flex-wrap items-center gap-4">

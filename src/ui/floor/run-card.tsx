@@ -5,6 +5,7 @@ import type { LiveRun } from "@/house/views/floor";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { useHouseClock } from "../house-clock";
+import { Tick } from "../tick";
 import { useCalled } from "./called";
 import { slotName } from "./slot-name";
 
@@ -113,15 +114,9 @@ export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
         from the drum.
       </p>
       <div className="mt-3 flex flex-wrap items-center gap-4">
-        <label className="flex min-h-12 items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-6"
-            checked={shaky}
-            onChange={(e) => setShaky(e.target.checked)}
-          />
+        <Tick checked={shaky} onChange={setShaky}>
           It shook
-        </label>
+        </Tick>
         <button
           type="button"
           className="do min-h-14"

@@ -5,6 +5,7 @@ import { TOOLS, type Tool } from "@/core/dayplan";
 import type { FloorView } from "@/house/views/floor";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
+import { Tick } from "../tick";
 
 const TOOL_LIST = Object.entries(TOOLS) as [Tool, (typeof TOOLS)[Tool]][];
 
@@ -29,7 +30,6 @@ function OneOfThem({ name, known }: { name: string; known: FloorView["skills"][n
     Object.fromEntries((known?.tools ?? []).map((t) => [t.tool, String(t.minPerFrame ?? "")])),
   );
   const [rest, setRest] = useState({ loads: known?.loads ?? false, pails: known?.pails ?? false });
-  const box = "flex min-h-12 items-center gap-2";
   return (
     <form
       aria-label={`What ${name} can do`}
@@ -50,18 +50,15 @@ function OneOfThem({ name, known }: { name: string; known: FloorView["skills"][n
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
         {TOOL_LIST.map(([tool, t]) => (
           <div key={tool} className="flex items-center gap-2">
-            <label className={box}>
-              <input
-                type="checkbox"
-                className="size-6"
-                checked={tool in paces}
-                onChange={(e) => {
-                  const { [tool]: _, ...others } = paces;
-                  setPaces(e.target.checked ? { ...others, [tool]: "" } : others);
-                }}
-              />
+            <Tick
+              checked={tool in paces}
+              onChange={(on) => {
+                const { [tool]: _, ...others } = paces;
+                setPaces(on ? { ...others, [tool]: "" } : others);
+              }}
+            >
               {t.name}
-            </label>
+            </Tick>
             {tool in paces && (
               <input
                 aria-label={`${name} with the ${t.name}, minutes a frame`}
@@ -80,15 +77,9 @@ function OneOfThem({ name, known }: { name: string; known: FloorView["skills"][n
             ["pails", "swaps pails"],
           ] as const
         ).map(([key, label]) => (
-          <label key={key} className={box}>
-            <input
-              type="checkbox"
-              className="size-6"
-              checked={rest[key]}
-              onChange={(e) => setRest({ ...rest, [key]: e.target.checked })}
-            />
+          <Tick key={key} checked={rest[key]} onChange={(on) => setRest({ ...rest, [key]: on })}>
             {label}
-          </label>
+          </Tick>
         ))}
         <button
           type="submit"

@@ -5,6 +5,7 @@ import { useRef, useState } from "react";
 import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
 import type { PlanInput } from "@/house/views/day-plan";
 import type { FloorView } from "@/house/views/floor";
+import { Tick } from "../../tick";
 
 type Row = PlanInput["uncappers"][number];
 const TOOL_NAMES = Object.entries(TOOLS) as [Tool, (typeof TOOLS)[Tool]][];
@@ -131,16 +132,14 @@ export function CrewRows({
                   ["pails", "pails"],
                 ] as const
               ).map(([key, label]) => (
-                <label key={key} className="flex min-h-12 items-center gap-2">
-                  <input
-                    type="checkbox"
-                    className="size-6"
-                    aria-label={`Sees to the ${label}, ${place}`}
-                    checked={u[key] ?? false}
-                    onChange={(e) => change(i, { [key]: e.target.checked })}
-                  />
+                <Tick
+                  key={key}
+                  name={`Sees to the ${label}, ${place}`}
+                  checked={u[key] ?? false}
+                  onChange={(on) => change(i, { [key]: on })}
+                >
                   {label}
-                </label>
+                </Tick>
               ))}
               {rows.length > 1 && (
                 <button

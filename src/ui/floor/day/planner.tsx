@@ -8,6 +8,7 @@ import type { FloorView } from "@/house/views/floor";
 import { Field } from "../../fields/field";
 import { SaysStanding } from "../../fields/standing";
 import { useCommand } from "../../fields/use-command";
+import { Tick } from "../../tick";
 import { CrewRows } from "./crew-rows";
 import { Foreseen } from "./foreseen";
 import { useDay } from "./use-day";
@@ -159,15 +160,9 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
                 }
               />
             </div>
-            <label className="flex min-h-12 items-center gap-3">
-              <input
-                type="checkbox"
-                className="size-6"
-                checked={fromNow}
-                onChange={(e) => setFromNow(e.target.checked)}
-              />
+            <Tick checked={fromNow} onChange={setFromNow}>
               From now on, with what is left
-            </label>
+            </Tick>
           </div>
           <fieldset>
             <legend className="mb-1 text-[15px] font-semibold">Machines, or by hand</legend>
@@ -181,21 +176,17 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
                 says: `${h.slots} frames, ${h.runMin >= 120 ? `${(h.runMin / 60).toFixed(1)} h` : `${Math.round(h.runMin)} min`}${h.timesFrom > 0 ? `, learnt from ${h.timesFrom}` : ""}`,
               })),
             ].map((m) => (
-              <label key={m.name} className="flex min-h-12 items-center gap-3">
-                <input
-                  type="checkbox"
-                  className="size-6"
-                  checked={draft.machines.includes(m.name)}
-                  onChange={(e) =>
-                    set({
-                      machines: e.target.checked
-                        ? [...draft.machines, m.name]
-                        : draft.machines.filter((n) => n !== m.name),
-                    })
-                  }
-                />
+              <Tick
+                key={m.name}
+                checked={draft.machines.includes(m.name)}
+                onChange={(on) =>
+                  set({
+                    machines: on ? [...draft.machines, m.name] : draft.machines.filter((n) => n !== m.name),
+                  })
+                }
+              >
                 {m.name}, {m.says}
-              </label>
+              </Tick>
             ))}
           </fieldset>
         </div>

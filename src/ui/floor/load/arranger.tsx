@@ -25,6 +25,7 @@ import { Field } from "../../fields/field";
 import { SaysStanding } from "../../fields/standing";
 import { useCommand } from "../../fields/use-command";
 import { FromDevice } from "../../from-device";
+import { Tick } from "../../tick";
 import { slotName } from "../slot-name";
 import { Drum, type FrameToLoad, TONE } from "./drum";
 
@@ -297,15 +298,9 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
               value={honeyC}
               onChange={(v) => setHoneyC(String(v))}
             />
-            <label className="flex min-h-12 items-center gap-3">
-              <input
-                type="checkbox"
-                className="size-6"
-                checked={tender}
-                onChange={(e) => setTender(e.target.checked)}
-              />
+            <Tick checked={tender} onChange={setTender}>
               New, unwired or cold comb: slower
-            </label>
+            </Tick>
             <Field
               spec={{
                 name: "minutes",
