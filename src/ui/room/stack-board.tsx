@@ -16,7 +16,7 @@ import { type ReactNode, useState } from "react";
 import type { BoxView, StackView } from "@/house/views/hot-room";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
-import { blueness } from "../figures/stacks";
+import { blueness } from "../figures/super-boxes";
 
 const INTAKE = "intake";
 

@@ -3,7 +3,7 @@ import { judgedPull, pullsOf, yieldOf } from "@/house/views/ripeness";
 import type { Snapshot } from "@/house/views/snapshot";
 import type { pastOf } from "@/house/views/yard";
 import { Panel } from "@/ui/bench";
-import { SuperBox } from "@/ui/figures/stacks";
+import { SuperBoxes } from "@/ui/figures/super-boxes";
 import { VERDICT } from "@/ui/pull/words";
 import { Why } from "@/ui/why/why";
 
@@ -44,20 +44,15 @@ export function Intake({
           </p>
           <Why why={{ title: "Expected yield", because: expected.because }} />
         </div>
-        <div className="grid grid-cols-[repeat(auto-fill,minmax(170px,1fr))] gap-2">
-          {pull.supers.map((w, i) => (
-            <SuperBox
-              key={w.fill_id}
-              box={{
-                tag: w.tag,
-                kg: w.grams / 1000,
-                waterPct: w.water.figures.waterPct ?? null,
-                cappedPct: w.capped_pct,
-                says: VERDICT[judged.supers[i]?.ripeness.verdict ?? "test"].word,
-              }}
-            />
-          ))}
-        </div>
+        <SuperBoxes
+          boxes={pull.supers.map((w, i) => ({
+            tag: w.tag,
+            kg: w.grams / 1000,
+            waterPct: w.water.figures.waterPct ?? null,
+            cappedPct: w.capped_pct,
+            says: VERDICT[judged.supers[i]?.ripeness.verdict ?? "test"].word,
+          }))}
+        />
       </Panel>
     );
   });
