@@ -116,6 +116,15 @@ test("arrange nine uneven frames, move two, and see the arrow", async ({ ines: p
   expect(moved).toBeGreaterThan(still);
   await expect(load.getByTestId("imbalance-arrow")).toHaveAttribute("transform", /rotate/);
   await expect(load).toContainText(/[1-9]\d* N at 280 rpm/);
+  // Weighed by typing, point and all; what no frame weighs is said so and changes nothing.
+  await slot(1).click();
+  const weighs = load.getByLabel("or weighs");
+  await weighs.fill("");
+  await weighs.pressSequentially("2.45");
+  await expect(slot(1)).toHaveAccessibleName(/2\.45 kg/);
+  await weighs.fill("21");
+  await expect(load).toContainText("A frame weighs up to 15 kg.");
+  await expect(slot(1)).toHaveAccessibleName(/2\.45 kg/);
 });
 
 test("a tangential run with both turns on a fast clock, seen on a second tablet, and a pail swapped", async ({

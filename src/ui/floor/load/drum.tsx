@@ -9,15 +9,12 @@ import {
   useSensor,
   useSensors,
 } from "@dnd-kit/core";
-import { type FrameWidth, type Imbalance, type Steadiness, slotAngle } from "@/core/extraction";
-import type { FrameWaiting } from "@/house/views/floor";
+import { type Imbalance, type Steadiness, slotAngle } from "@/core/extraction";
 import { slotName } from "../slot-name";
+import type { FrameToLoad } from "./use-load";
 
 const SIZE = 420;
 const CENTRE = SIZE / 2;
-export interface FrameToLoad extends FrameWaiting {
-  readonly width: FrameWidth;
-}
 export const TONE: Record<Steadiness, string> = { stands: "go", watch: "mass", walks: "stop" };
 
 function Slot({

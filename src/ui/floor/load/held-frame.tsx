@@ -1,0 +1,74 @@
+"use client";
+
+import { useState } from "react";
+import type { FloorView } from "@/house/views/floor";
+import { ChoiceKeys } from "../../choice-keys";
+import { Field } from "../../fields/field";
+import { FromDevice } from "../../from-device";
+import { slotName } from "../slot-name";
+import { type FrameToLoad, MOST_FRAME_KG } from "./use-load";
+
+/** By hand: a frame lifts heavier or lighter than its super's mean. */
+const LIFT = { light: 0.75, middle: 1, heavy: 1.25 } as const;
+
+/** The frame that was pressed: it changes places with the next slot pressed, or is given its weight. */
+export function HeldFrame({
+  frame,
+  slot,
+  slots,
+  meanKg,
+  scale,
+  onWeight,
+}: {
+  frame: FrameToLoad;
+  slot: number;
+  slots: number;
+  /** A frame of its super, on the mean. */
+  meanKg: number;
+  scale: FloorView["scale"];
+  onWeight: (kg: number) => void;
+}) {
+  const [typed, setTyped] = useState(String(frame.kg));
+  const [wrong, setWrong] = useState<string | undefined>();
+  const weigh = (text: string): void => {
+    setTyped(text);
+    const kg = text.trim() === "" ? Number.NaN : Number(text.replace(",", "."));
+    const fits = kg > 0 && kg <= MOST_FRAME_KG;
+    setWrong(fits ? undefined : `A frame weighs up to ${MOST_FRAME_KG} kg.`);
+    if (fits) onWeight(kg);
+  };
+  return (
+    <div className="mt-2 border-l-[6px] border-water pl-3">
+      <p>
+        {slotName(slot, frame.width, slots)}, super {frame.super}: press another slot to change places, or
+        weigh it.
+      </p>
+      <div className="flex flex-wrap items-end gap-3">
+        <ChoiceKeys
+          label="It lifts"
+          options={[
+            { value: "light", label: "light" },
+            { value: "middle", label: "middle" },
+            { value: "heavy", label: "heavy" },
+          ]}
+          value=""
+          onChange={(v) => {
+            if (v) weigh(String(Number((meanKg * LIFT[v]).toFixed(2))));
+          }}
+        />
+        <Field
+          spec={{ name: "frameKg", label: "or weighs", unit: "kg", kind: "figure", span: 1 }}
+          value={typed}
+          error={wrong}
+          onChange={(v) => weigh(String(v))}
+        />
+        <FromDevice
+          kind="scale"
+          device={scale ?? undefined}
+          about={() => ({ super: frame.super, frameKg: meanKg })}
+          onValue={weigh}
+        />
+      </div>
+    </div>
+  );
+}

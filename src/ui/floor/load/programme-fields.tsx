@@ -1,0 +1,105 @@
+"use client";
+
+import { useState } from "react";
+import { NO_TOOL, TOOLS } from "@/core/dayplan";
+import { programme, spinTime } from "@/core/extraction";
+import { wholeMinutes } from "@/house/views/day-plan";
+import type { FloorMachine, FloorView } from "@/house/views/floor";
+import { Field } from "../../fields/field";
+import { Tick } from "../../tick";
+
+/** Comb colder than this breaks easily (common practice). */
+const COLD_COMB_C = 18;
+
+/** How the next run will go: what it was uncapped with, how warm the honey is, and for how long. */
+export function useProgramme(floor: FloorView, machine: FloorMachine | undefined, tenderComb: boolean) {
+  const [honeyC, setHoneyC] = useState(String(floor.honeyC));
+  const [minutesSaid, setMinutes] = useState("");
+  /** As ticked; until then as the combs and the cold say. */
+  const [tenderSaid, setTender] = useState<boolean | null>(null);
+  const [tool, setTool] = useState<string>(floor.plan?.uncappers.find((u) => u.tool !== NO_TOOL)?.tool ?? "");
+  const warm = Number(honeyC.replace(",", "."));
+  const known =
+    machine && warm >= 10 && warm <= 45
+      ? spinTime(machine.baseMin, { waterPct: floor.waterPct, tempC: warm })
+      : null;
+  const suggested = known ? wholeMinutes(known.minutes) : (machine?.suggestedMin ?? 0);
+  const said = Math.round(Number(minutesSaid.replace(",", ".")));
+  return {
+    honeyC,
+    setHoneyC,
+    minutesSaid,
+    setMinutes,
+    tool,
+    setTool,
+    setTender,
+    warm,
+    suggested,
+    /** True when the suggestion is for the honey as warm as it was said to be. */
+    forThisHoney: known !== null,
+    tooCold: known?.tooCold ?? false,
+    minutes: said >= 1 && said <= 120 ? said : suggested,
+    tender: tenderSaid ?? (warm < COLD_COMB_C || tenderComb),
+  };
+}
+
+export function ProgrammeFields({
+  run,
+  machine,
+  waterPct,
+}: {
+  run: ReturnType<typeof useProgramme>;
+  machine: FloorMachine;
+  waterPct: number;
+}) {
+  return (
+    <>
+      <div className="mt-3 flex flex-wrap items-end gap-4 border-t border-rule pt-3">
+        <Field
+          spec={{
+            name: "tool",
+            label: "Uncapped with",
+            kind: "choice",
+            options: [
+              { value: "", label: "not noted" },
+              ...Object.entries(TOOLS).map(([value, t]) => ({ value, label: t.name })),
+            ],
+          }}
+          value={run.tool}
+          onChange={(v) => run.setTool(String(v))}
+        />
+        <Field
+          spec={{ name: "honeyC", label: "Honey at", unit: "°C", kind: "figure", span: 1 }}
+          value={run.honeyC}
+          onChange={(v) => run.setHoneyC(String(v))}
+        />
+        <Tick checked={run.tender} onChange={run.setTender}>
+          New, unwired or cold comb: slower
+        </Tick>
+        <Field
+          spec={{
+            name: "minutes",
+            label: "Programme",
+            unit: "min",
+            kind: "figure",
+            span: 1,
+            placeholder: String(run.suggested),
+          }}
+          value={run.minutesSaid}
+          onChange={(v) => run.setMinutes(String(v))}
+        />
+      </div>
+      <p className="mt-2">
+        Programme: <b>{run.minutes} min</b>, {programme(machine.kind, run.minutes, run.tender).length - 1}{" "}
+        steps
+        {machine.learntFrom > 0 && (
+          <span className="text-ink-2">, learnt from {machine.learntFrom} runs</span>
+        )}
+        {machine.learntFrom > 0 &&
+          run.forThisHoney &&
+          `, for ${waterPct.toFixed(1)} % water at ${run.warm} °C`}
+        {run.tooCold && <b className="text-heat"> The honey is too cold to spin well: warm it first.</b>}
+      </p>
+    </>
+  );
+}

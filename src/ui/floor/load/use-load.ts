@@ -1,0 +1,150 @@
+import { useMemo, useState } from "react";
+import {
+  arrangeLoad,
+  type FrameWidth,
+  fitting,
+  type Imbalance,
+  imbalance,
+  loadOf,
+  movedFrame,
+  type Steadiness,
+  steadiness,
+} from "@/core/extraction";
+import type { FloorMachine, FloorView, FrameWaiting } from "@/house/views/floor";
+
+export interface FrameToLoad extends FrameWaiting {
+  readonly width: FrameWidth;
+}
+
+/** Heavier is no frame. */
+export const MOST_FRAME_KG = 15;
+/** More than fit are looked at, so that the load balances. */
+const TO_CHOOSE_AMONG = 6;
+
+/** Frames as they were laid, in a machine as it was then. */
+interface Laid {
+  readonly slots: readonly (string | null)[];
+  readonly deepSlots: FrameWidth;
+}
+
+export interface LoadAtHand {
+  readonly slots: readonly (string | null)[];
+  readonly arranged: boolean;
+  readonly frameIn: (slot: number) => FrameToLoad | undefined;
+  readonly frames: readonly FrameToLoad[];
+  /** Supers that still have frames, and those the load shall come from; none means any. */
+  readonly supers: readonly string[];
+  readonly from: readonly string[];
+  readonly choose: (superTag: string) => void;
+  /** Frames that go in when nothing else is asked for. */
+  readonly fit: number;
+  readonly count: string;
+  readonly setCount: (text: string) => void;
+  readonly loaded: number;
+  readonly imbalance: Imbalance;
+  readonly verdict: Steadiness;
+  readonly held: number | null;
+  /** True when the frame that was moved last had no room where it should go. */
+  readonly noRoom: boolean;
+  readonly arrange: () => void;
+  readonly press: (slot: number) => void;
+  readonly swap: (from: number, to: number) => void;
+  readonly pullOver: (swap: readonly [number, number] | null) => void;
+  readonly weigh: (id: string, kg: number) => void;
+  /** The load is in: nothing lies there, and what was weighed is told by the next one. */
+  readonly clear: () => void;
+}
+
+/** The load as it lies in a machine: which frames, where, how they balance, and what moving one would do. */
+export function useLoad(floor: FloorView, machine: FloorMachine | undefined): LoadAtHand {
+  const [weights, setWeights] = useState<Readonly<Record<string, number>>>({});
+  const [laid, setLaid] = useState<Laid | null>(null);
+  const [held, setHeld] = useState<number | null>(null);
+  const [noRoom, setNoRoom] = useState(false);
+  const [over, setOver] = useState<readonly [number, number] | null>(null);
+  const [count, setCount] = useState("");
+  const [chosen, setChosen] = useState<readonly string[]>([]);
+  const { slots: n, deepSlots } = machine ?? { slots: 0, deepSlots: 1 as FrameWidth };
+
+  const frames = useMemo(
+    () =>
+      floor.frames.map(
+        (f): FrameToLoad => ({
+          ...f,
+          kg: Math.min(MOST_FRAME_KG, weights[f.id] ?? f.kg),
+          width: f.deep ? deepSlots : 1,
+        }),
+      ),
+    [floor.frames, weights, deepSlots],
+  );
+  const byId = useMemo(() => new Map(frames.map((f) => [f.id, f])), [frames]);
+  const supers = [...new Set(frames.map((f) => f.super))];
+  const from = supers.filter((s) => chosen.includes(s));
+  const ready = from.length === 0 ? frames : frames.filter((f) => from.includes(f.super));
+
+  // Another tablet may have described the machine anew meanwhile: then it is arranged anew as well.
+  const stands = laid !== null && laid.slots.length === n && laid.deepSlots === deepSlots;
+  const slots = stands ? laid.slots : Array<string | null>(n).fill(null);
+  const lay = (next: readonly (string | null)[] | null): void => {
+    setLaid(next && { slots: next, deepSlots });
+    setHeld(null);
+    setNoRoom(false);
+  };
+  const moved = (a: number, b: number) => movedFrame(slots, (id) => byId.get(id)?.width ?? 1, a, b);
+  const swap = (a: number, b: number): void => {
+    const after = moved(a, b);
+    if (after) lay(after);
+    else {
+      setHeld(null);
+      setNoRoom(true);
+    }
+  };
+  // While a frame is pulled the arrow already shows what letting it go there would do.
+  const pull = machine
+    ? imbalance(
+        loadOf(
+          ((over && moved(...over)) || slots).map((id) => {
+            const f = byId.get(id ?? "");
+            return f ? { massKg: f.kg, width: f.width } : null;
+          }),
+        ),
+        machine,
+      )
+    : { kgM: 0, angle: 0 };
+
+  return {
+    slots,
+    arranged: stands,
+    frameIn: (slot) => byId.get(slots[slot] ?? ""),
+    frames,
+    supers,
+    from,
+    choose: (s) => setChosen(from.includes(s) ? from.filter((x) => x !== s) : [...from, s]),
+    fit: fitting(ready, n).inside.length,
+    count,
+    setCount,
+    loaded: slots.filter((id) => id && byId.has(id)).length,
+    imbalance: pull,
+    verdict: steadiness(pull.kgM, machine?.learntKgM ?? 1),
+    held,
+    noRoom,
+    arrange: () => {
+      if (!machine) return;
+      const asked = Math.floor(Number(count));
+      const among = ready.slice(0, asked >= 1 ? Math.min(asked, n) : n + TO_CHOOSE_AMONG);
+      const found = arrangeLoad(
+        among.map((f) => ({ id: f.id, massKg: f.kg, width: f.width })),
+        machine,
+      );
+      lay(found.slots);
+    },
+    press: (i) => (held === null ? setHeld(i) : held === i ? setHeld(null) : swap(held, i)),
+    swap,
+    pullOver: setOver,
+    weigh: (id, kg) => setWeights((now) => ({ ...now, [id]: kg })),
+    clear: () => {
+      lay(null);
+      setWeights({});
+    },
+  };
+}
