@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { decisions } from "../views/decisions";
+import { floorView } from "../views/floor";
 import { snapshot } from "../views/snapshot";
 import { yardView } from "../views/yard";
 
@@ -77,6 +78,16 @@ describe("empty weights", () => {
     await house.pull(41, 10);
     expect(await honeyIn("41")).toBe(10_000);
     expect(await comb("41")).toEqual(before);
+  });
+
+  it("a super that comes back into its batch has all its frames again, and no burst comb", async () => {
+    const { entry } = await house.act("add-to-batch", { batch: 1, supers: "41" });
+    const { frames } = await floorView(house.db, await now());
+    expect(frames.filter((f) => f.super === "41")).toHaveLength(10);
+    const back = await house.act("weigh-spun-super", { super: "41", grossKg: 5.6 });
+    expect(back.say).toBe("Super 41 weighed back: 0.4 kg stayed in the comb, 9.6 kg came out.");
+    await house.act("undo", { entry: back.entry });
+    await house.act("undo", { entry });
   });
 
   it("a crushed super is free at once, though its batch is open; out again it is not named", async () => {

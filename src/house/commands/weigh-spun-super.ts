@@ -10,7 +10,7 @@ import { massKg, number, tag } from "../fields";
 import { plural } from "../ranges";
 import { type BatchComb, entriesFeeding, lastStayOf, openBatch } from "../records/batches";
 import { oneVessel } from "../records/equipment";
-import { runsOfBatches } from "../records/floor";
+import { runsOfBatches, runsOfStay } from "../records/floor";
 
 /** How far under its empty weight a spun super may weigh: scales and scraped wax (common practice). */
 const UNDER_EMPTY_GRACE_G = 300;
@@ -18,7 +18,7 @@ const USUAL_FRAMES = 10;
 
 /** Wax of combs that burst and frames taken out with brood: the box is lighter by them, not emptier of honey. */
 async function missingFrom(db: Knex, stay: BatchComb): Promise<{ grams: number; what: string }> {
-  const marks = (await runsOfBatches(db, [stay.batch_id])).flatMap((run) =>
+  const marks = runsOfStay(await runsOfBatches(db, [stay.batch_id]), stay.entry_id).flatMap((run) =>
     (run.marks ?? []).filter((m) => run.slots[m.slot - 1]?.super === stay.tag).map((m) => m.mark),
   );
   const burst = marks.filter((m) => m === "burst").length;

@@ -90,6 +90,9 @@ export const runsOfBatches = (db: Knex, batchIds: readonly number[]): Promise<Ru
     : runs(db)
         .whereIn("r.batch_id", [...batchIds])
         .orderBy("r.id");
+/** Of a batch's runs those a super's stay in it may have been in: a super may come back within one batch. */
+export const runsOfStay = (runs: readonly RunRow[], joinedBy: number): readonly RunRow[] =>
+  runs.filter((r) => r.entry_id > joinedBy);
 /** The run that turns in a machine now, of whatever batch. */
 export const turningIn = (db: Knex, machineId: number): Promise<RunRow | undefined> =>
   runs(db).where("r.machine_id", machineId).whereNull("e.id").first();

@@ -25,6 +25,7 @@ import {
 import { formatKgFromG } from "@/core/units";
 import { clockIn, dayIn } from "../clock";
 import { CHECKS, type CheckKind } from "../floor-checks";
+import type { BatchComb } from "../records/batches";
 import {
   asMachine,
   type BinState,
@@ -41,6 +42,7 @@ import {
   planOf,
   type RunRow,
   runsOfBatches,
+  runsOfStay,
   type Skill,
   skills,
 } from "../records/floor";
@@ -149,18 +151,16 @@ export interface FloorView {
 /** Frames of a batch's supers that were not in a run yet, or must go again. */
 function framesWaiting(batch: BatchState | undefined, runs: readonly RunRow[]): FrameWaiting[] {
   if (!batch) return [];
-  const gone = new Map<string, number>();
-  for (const run of runs) {
-    const again = new Set((run.marks ?? []).filter((m) => m.mark === "again").map((m) => m.slot - 1));
-    for (const [i, f] of run.slots.entries())
-      if (f && !again.has(i)) gone.set(f.super, (gone.get(f.super) ?? 0) + 1);
-  }
+  const gone = ({ tag, entry_id }: BatchComb): number =>
+    runsOfStay(runs, entry_id).flatMap(({ slots, marks }) =>
+      slots.filter((f, i) => f?.super === tag && !marks?.some((m) => m.slot === i + 1 && m.mark === "again")),
+    ).length;
   return batch.combs
     .filter((c) => c.spun_entry === null)
     .flatMap((c) => {
       const frames = c.frames ?? 10;
       const kg = (c.gross_g - c.empty_g) / 1000 / frames + BARE_FRAME_KG;
-      return Array.from({ length: Math.max(0, frames - (gone.get(c.tag) ?? 0)) }, (_, i) => ({
+      return Array.from({ length: Math.max(0, frames - gone(c)) }, (_, i) => ({
         id: `${c.tag}/${i + 1}`,
         super: c.tag,
         kg: Number(kg.toFixed(2)),
