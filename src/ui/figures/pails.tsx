@@ -1,13 +1,18 @@
+"use client";
+
 import Link from "next/link";
 import type { PailOnShelf } from "@/house/views/pails";
 
-/** Pails on a shelf, filled to their true level, with water, age and what to do with each. */
+/**
+ * Pails on a shelf, filled to their true level, with water, age and what to do with each. Drawn by the browser
+ * too, so that a full store travels as figures and not as markup twice.
+ */
 export function Shelf({ pails }: { pails: readonly PailOnShelf[] }) {
   return (
     <ul className="flex flex-wrap gap-x-3 gap-y-5">
       {pails.map((p) => (
         <li key={p.tag} className="w-[136px]">
-          <Link href={`/trace/pail/${p.tag}`} className="block no-underline">
+          <Link href={`/trace/pail/${p.tag}`} prefetch={false} className="block no-underline">
             <span className="relative mx-1 block h-[92px] overflow-hidden rounded-b-xl border-[1.5px] border-t-4 border-edge bg-wall">
               <span
                 className="fill-level absolute inset-x-0 bottom-0 border-t-2 border-mass bg-mass-fill opacity-60"
