@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { ageBetween, dayIn, momentOf, monthsLater, whenIn, writtenDay } from "./clock";
+import { ageBetween, dayIn, momentOf, monthsLater, todayFrom, whenIn, writtenDay } from "./clock";
 
 const at = (iso: string): Date => new Date(iso);
 
@@ -38,6 +38,16 @@ describe("the house's clock", () => {
         new Date(at("2026-08-13T00:00:00Z").getTime() + minutes * 60_000),
       ),
     ).toBe(words);
+  });
+
+  it.each([
+    ["all day", "UTC", "2026-11-24T14:00:00Z", "2026-11-24T00:00:00Z"],
+    ["from midnight, early in the day", "UTC", "2026-11-24T08:30:00Z", "2026-11-24T00:00:00Z"],
+    ["over midnight, for a shift", "UTC", "2026-11-24T01:30:00Z", "2026-11-23T17:30:00Z"],
+    ["by the house's midnight", "Europe/Athens", "2026-11-23T23:00:00Z", "2026-11-23T15:00:00Z"],
+    ["in the house's day", "America/Denver", "2026-11-24T01:30:00Z", "2026-11-23T07:00:00Z"],
+  ])("what was done counts %s", (_, zone, now, from) => {
+    expect(todayFrom(zone, at(now))).toEqual(at(from));
   });
 
   it("adds months by the calendar", () => {

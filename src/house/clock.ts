@@ -30,6 +30,15 @@ export function momentOf(isoDay: string, zone: string, now: Date): Date {
   return DateTime.fromISO(`${isoDay}T12:00`, { zone }).toJSDate();
 }
 
+/** Work that goes on over midnight goes by what was done before it, so long (common practice: a shift). */
+const SHIFT_H = 8;
+
+/** Since when something counts as done today: since midnight, or for a shift that began before it. */
+export function todayFrom(zone: string, at: Date): Date {
+  const now = DateTime.fromJSDate(at, { zone });
+  return DateTime.min(now.startOf("day"), now.minus({ hours: SHIFT_H })).toJSDate();
+}
+
 /** "3 h", "2 days", "5 min": ages for people. */
 export function ageBetween(from: Date, to: Date): string {
   const minutes = Math.max(0, Math.round((to.getTime() - from.getTime()) / 60_000));

@@ -3,7 +3,7 @@ import { balances } from "@/core/ledger";
 import { clockIn } from "../clock";
 import { allMovements } from "../records/fills";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
-import { asDayPlan } from "../views/day-plan";
+import { asDayPlan, holdsAfterMidnight } from "../views/day-plan";
 import { floorView } from "../views/floor";
 import { type GateView, gateAt } from "../views/gates";
 import { dayOutlook } from "../views/outlook";
@@ -272,6 +272,38 @@ describe("the day's plan", () => {
     expect((await house.refused("plan-day", { ...plan, tenders: 0 })).message).toContain(
       "Somebody must load the machines",
     );
+  });
+
+  it.each([
+    ["an evening's eight hours, at half past one", "20:00", { hours: 8 }, 90, true],
+    ["and at five", "20:00", { hours: 8 }, 300, false],
+    [
+      "somebody who comes at midnight for six hours, at five",
+      "20:00",
+      { hours: 6, from: "00:00" },
+      300,
+      true,
+    ],
+    ["a day that ended in the evening", "08:00", { hours: 12 }, 5, false],
+  ])("last night's plan: %s", (_, start, row, nowMin, holds) => {
+    const uncappers = [{ who: "Ines", tool: "fork" as const, ...row }];
+    expect(holdsAfterMidnight({ start, uncappers }, nowMin)).toBe(holds);
+  });
+
+  it("last night's plan is shown until its people have gone home, then only a new one", async () => {
+    const date = "2031-05-02";
+    await house.act("plan-day", {
+      date,
+      start: "20:00",
+      uncappers: [{ who: "Ines", tool: "fork", hours: 8 }],
+      machines: ["Nine"],
+      tenders: 1,
+    });
+    const at = async (moment: string) =>
+      (await floorView(house.db, await snapshot(house.db, new Date(moment)))).plan?.date;
+    expect(await at("2031-05-02T21:00:00Z")).toBe(date);
+    expect(await at("2031-05-03T03:30:00Z")).toBe(date);
+    expect(await at("2031-05-03T04:30:00Z")).toBeUndefined();
   });
 
   it("goes by who can do what, from when to when", async () => {

@@ -1,7 +1,7 @@
-import { DateTime } from "luxon";
 import { z } from "zod";
 import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
 import { checkMachine, MACHINE_KINDS } from "@/core/extraction";
+import { todayFrom } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { choice, count, number, tag, text } from "../fields";
@@ -88,10 +88,6 @@ export const changeMachine = defineCommand({
   say: ({ name }, input) => `Machine ${name} is now: ${inWords(input)}.`,
 });
 
-/** Midnight of the house's day. */
-export const houseMidnight = (work: Work): Date =>
-  DateTime.fromJSDate(work.at, { zone: work.house.zone }).startOf("day").toJSDate();
-
 export const checkFloor = defineCommand({
   name: "check-floor",
   summary: "Tick the opening or closing check of the floor",
@@ -121,9 +117,11 @@ export const checkFloor = defineCommand({
     kind === "opening" ? "Opening check done: the floor may run." : "Closing check done: the floor is shut.",
 });
 
-/** No frame goes in before the floor was looked over today. */
+/** No frame goes in before the floor was looked over, today or in this shift. */
 export async function mustBeOpened(work: Work): Promise<void> {
-  const done = (await checksSince(work.tx, houseMidnight(work))).filter((c) => c.at <= work.at);
+  const done = (await checksSince(work.tx, todayFrom(work.house.zone, work.at))).filter(
+    (c) => c.at <= work.at,
+  );
   if (done.at(-1)?.kind !== ("opening" satisfies CheckKind))
     refuse(
       "not-opened",

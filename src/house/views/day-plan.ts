@@ -45,6 +45,16 @@ function toldApart(hands: readonly Hand[]): Hand[] {
   });
 }
 
+/** A night's plan still holds at a minute of the day after, until the last of its people has gone home. */
+export const holdsAfterMidnight = (
+  { start, uncappers }: Pick<PlanInput, "start" | "uncappers">,
+  nowMin: number,
+): boolean =>
+  uncappers.some(({ from = start, hours }) => {
+    const comes = minutesOf(from) + (minutesOf(from) < minutesOf(start) ? 1440 : 0);
+    return comes + hours * 60 > 1440 + nowMin;
+  });
+
 /** The plan as the simulation wants it, from its start, or from `nowMin` of the day on for what is left. */
 export function asDayPlan(
   input: Omit<PlanInput, "date">,

@@ -1,6 +1,5 @@
 /** The floor as it stands: machines, what turns, frames still waiting, room in pail and drum, the day's plan. */
 import type { Knex } from "knex";
-import { DateTime } from "luxon";
 import {
   type Box,
   cappingsShare,
@@ -23,7 +22,7 @@ import {
   spinTime,
 } from "@/core/extraction";
 import { formatKgFromG } from "@/core/units";
-import { clockIn, dayIn } from "../clock";
+import { clockIn, dayIn, daysLater, todayFrom, whenIn } from "../clock";
 import { CHECKS, type CheckKind } from "../floor-checks";
 import type { BatchComb } from "../records/batches";
 import {
@@ -46,7 +45,7 @@ import {
   type Skill,
   skills,
 } from "../records/floor";
-import { type PlanInput, wholeMinutes } from "./day-plan";
+import { holdsAfterMidnight, type PlanInput, wholeMinutes } from "./day-plan";
 import { type GateView, gatesOf } from "./gates";
 import { devicesAtHand } from "./instruments";
 import type { BatchState, Snapshot } from "./snapshot";
@@ -198,9 +197,18 @@ function boxesAhead(s: Snapshot): Box[] {
   return [...inBatch, ...stacks];
 }
 
+/** Today's plan, or last night's while somebody is still there. */
+async function planNow(db: Knex, { house: { zone }, now }: Snapshot): Promise<PlanInput | null> {
+  const today = dayIn(zone, now);
+  const own = (await planOf(db, today)) as PlanInput | null;
+  if (own) return own;
+  const [h = 0, m = 0] = clockIn(zone, now).split(":").map(Number);
+  const night = (await planOf(db, daysLater(today, -1))) as PlanInput | null;
+  return night && holdsAfterMidnight(night, h * 60 + m) ? night : null;
+}
+
 /** @param asked the batch to go on with, where more than one has frames to spin */
 export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<FloorView> {
-  const midnight = DateTime.fromJSDate(s.now, { zone: s.house.zone }).startOf("day").toJSDate();
   const today = dayIn(s.house.zone, s.now);
   const ids = s.openBatches.map((b) => b.id);
   const [rows, runs, past, gates, filled, checks, bins, plan, crew, skilled, byHand, cut] = await Promise.all(
@@ -210,9 +218,9 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
       pastRuns(db),
       gatePails(db, ids),
       pailsFilledFrom(db, ids),
-      checksSince(db, midnight),
+      checksSince(db, todayFrom(s.house.zone, s.now)),
       binsHolding(db),
-      planOf(db, today),
+      planNow(db, s),
       db("live_crew").whereIn("role", ["lead", "floor", "filler"]).orderBy("id").pluck("name"),
       skills(db),
       handWork(db),
@@ -261,7 +269,7 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
   const last = (kind: CheckKind) => checks.filter((c) => c.kind === kind).at(-1);
   const said = (kind: CheckKind) => {
     const c = last(kind);
-    return c ? `${c.who}, ${clockIn(s.house.zone, c.at)}` : null;
+    return c ? `${c.who}, ${whenIn(s.house.zone, c.at, s.now)}` : null;
   };
   const isOfToday = (at: Date | null): boolean =>
     at !== null && s.now.getTime() - at.getTime() < DAY_ON_THE_FLOOR_MS;
@@ -307,7 +315,7 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
         { tempC: run.temp_c, tool: run.tool, leftKg: left / 1000, leftPct: (left / had) * 100, super: c.tag },
       ];
     }),
-    plan: (plan as PlanInput | null) ?? null,
+    plan,
     today,
     boxes: boxesAhead(s),
     crew: crew as string[],
