@@ -6,6 +6,7 @@ import { refuse } from "../errors";
 import { count, note } from "../fields";
 import { combsOfBatches, openBatch } from "../records/batches";
 import { movementsOf } from "../records/fills";
+import { runsOfBatches } from "../records/floor";
 
 /** A remainder above this share of what came in asks for a reason. */
 export const REMAINDER_NEEDS_REASON = 0.02;
@@ -18,6 +19,9 @@ export const closeBatch = defineCommand({
   input: z.object({ batch: count("The batch", 1, 99_999).optional(), reason: note("The reason") }),
   async run(work, input) {
     const batch = await openBatch(work.tx, input.batch);
+    const turning = (await runsOfBatches(work.tx, [batch.id])).find((r) => r.ended_at === null);
+    if (turning)
+      refuse("turning", `Run ${turning.number} still turns in ${turning.machine}: end it first.`, "batch");
     const account = batchAccount(batch.fill_id, await movementsOf(work.tx, [batch.fill_id]));
     const share = account.inGrams > 0 ? account.remainderGrams / account.inGrams : 0;
     const notBack = (await combsOfBatches(work.tx, [batch.id])).filter((c) => c.spun_entry === null).length;

@@ -558,7 +558,14 @@ describe("a machine in which a deep frame takes two slots", () => {
     expect((await house.refused("end-run", { run, marks: [{ slot: 1, mark: "again" }] })).code).toBe(
       "empty-slot",
     );
-    await house.act("end-run", { run, marks: [{ slot: 9, mark: "again" }] });
+    expect((await house.refused("close-batch", { batch, reason: "late" })).message).toBe(
+      "Run 1 still turns in Nine: end it first.",
+    );
+    const ended = await house.act("end-run", { run, marks: [{ slot: 9, mark: "again" }] });
     expect((await floor()).frames).toHaveLength(8);
+    // Closed, a batch holds no machine, not even when the end of its run is taken back.
+    await house.act("close-batch", { batch, reason: "late" });
+    await house.act("undo", { entry: ended.entry });
+    await house.act("start-run", { ...load(frame(46)), batch: 1 });
   });
 });
