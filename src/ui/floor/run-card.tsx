@@ -103,7 +103,8 @@ export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
                 aria-label={`${slotName(i, f.width, run.slots.length)}, super ${f.super}: ${MARK_WORD[mark]}`}
                 onClick={() => setMarks({ ...marks, [i]: NEXT[mark] })}
               >
-                <b>{f.width === 2 ? `${i + 1}+` : i + 1}</b> {mark === "clean" ? "clean" : MARK_WORD[mark]}
+                <b>{f.width === 2 ? `${i + 1}-${((i + 1) % run.slots.length) + 1}` : i + 1}</b>{" "}
+                {mark === "clean" ? "clean" : MARK_WORD[mark]}
               </button>
             );
           })}

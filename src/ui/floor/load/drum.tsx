@@ -57,7 +57,7 @@ function Slot({
         top: `${(y / SIZE) * 100}%`,
         width: `${(box / SIZE) * 100}%`,
         height: `${(box / SIZE) * 100}%`,
-        fontSize: box > 34 ? 15 : 11,
+        fontSize: box > 34 ? "clamp(11px, 3.5cqw, 15px)" : "clamp(8px, 2.6cqw, 11px)",
         background: frame
           ? `color-mix(in srgb, var(--mass-fill) ${Math.round(Math.min(100, Math.max(10, (frame.kg / 4) * 100)))}%, var(--shelf))`
           : "var(--shelf)",
@@ -115,7 +115,7 @@ export function Drum({
         if (swap) onSwap(...swap);
       }}
     >
-      <div className="relative mx-auto aspect-square w-full max-w-[420px]">
+      <div className="@container relative mx-auto aspect-square w-full max-w-[420px]">
         <svg viewBox={`0 0 ${SIZE} ${SIZE}`} className="absolute inset-0 size-full" aria-hidden>
           <circle
             cx={CENTRE}

@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { FRAME_CLASSES, type FrameClass } from "@/core/yields";
 import type { FloorView } from "@/house/views/floor";
 import { ChoiceKeys } from "../../choice-keys";
 import { Field } from "../../fields/field";
@@ -9,7 +10,7 @@ import { slotName } from "../slot-name";
 import { type FrameToLoad, MOST_FRAME_KG } from "./use-load";
 
 /** By hand: a frame lifts heavier or lighter than its super's mean. */
-const LIFT = { light: 0.75, middle: 1, heavy: 1.25 } as const;
+const LIFT: Record<FrameClass, number> = { light: 0.75, middle: 1, heavy: 1.25 };
 
 /** The frame that was pressed: it changes places with the next slot pressed, or is given its weight. */
 export function HeldFrame({
@@ -46,11 +47,7 @@ export function HeldFrame({
       <div className="flex flex-wrap items-end gap-3">
         <ChoiceKeys
           label="It lifts"
-          options={[
-            { value: "light", label: "light" },
-            { value: "middle", label: "middle" },
-            { value: "heavy", label: "heavy" },
-          ]}
+          options={FRAME_CLASSES.map((value) => ({ value, label: value }))}
           value=""
           onChange={(v) => {
             if (v) weigh(String(Number((meanKg * LIFT[v]).toFixed(2))));
