@@ -303,9 +303,9 @@ test("who can do what is set, the plan goes by it, and a frame is moved with the
     type: "touchStart" | "touchMove" | "touchEnd",
     points: readonly { x: number; y: number }[],
   ) => finger.send("Input.dispatchTouchEvent", { type, touchPoints: [...points] });
+  // So quickly that the browser tells of one movement only, and of letting go before it has drawn it.
   await touch("touchStart", [from]);
-  for (const part of [0.2, 0.5, 0.8, 1])
-    await touch("touchMove", [{ x: from.x + (to.x - from.x) * part, y: from.y + (to.y - from.y) * part }]);
+  await touch("touchMove", [to]);
   await touch("touchEnd", []);
   await expect(slot(1)).toHaveAccessibleName(new RegExp(`${weights[other - 1]?.toFixed(2)} kg`));
   await tablet.close();

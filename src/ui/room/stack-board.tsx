@@ -1,15 +1,6 @@
 "use client";
 
-import {
-  DndContext,
-  type DragEndEvent,
-  PointerSensor,
-  TouchSensor,
-  useDraggable,
-  useDroppable,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
+import { DndContext, type DragEndEvent, useDraggable, useDroppable } from "@dnd-kit/core";
 import { useRouter } from "next/navigation";
 import { DropdownMenu } from "radix-ui";
 import { type ReactNode, useState } from "react";
@@ -17,6 +8,7 @@ import type { BoxView, StackView } from "@/house/views/hot-room";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { blueness } from "../figures/super-boxes";
+import { usePull } from "../pull-sensor";
 
 const INTAKE = "intake";
 
@@ -133,10 +125,7 @@ const FAN = [
 /** Stacks as piles on the floor of the room, wetter is bluer; supers are moved by pulling or by keys. */
 export function StackBoard({ stacks, selected }: { stacks: readonly StackView[]; selected: string | null }) {
   const router = useRouter();
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 8 } }),
-    useSensor(TouchSensor, { activationConstraint: { delay: 150, tolerance: 8 } }),
-  );
+  const sensors = usePull();
   const stand = useCommand("stand-in-hot-room");
   const air = useCommand("set-fan");
   const names = stacks.map((s) => s.name);

@@ -1,15 +1,8 @@
 "use client";
 
-import {
-  DndContext,
-  type DragEndEvent,
-  PointerSensor,
-  useDraggable,
-  useDroppable,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
+import { DndContext, type DragEndEvent, useDraggable, useDroppable } from "@dnd-kit/core";
 import { type Imbalance, type Steadiness, slotAngle } from "@/core/extraction";
+import { usePull } from "../../pull-sensor";
 import { slotName } from "../slot-name";
 import type { FrameToLoad } from "./use-load";
 
@@ -93,8 +86,7 @@ export function Drum({
   onOver: (swap: readonly [number, number] | null) => void;
   onSwap: (a: number, b: number) => void;
 }) {
-  // A press is a press: only pulling some way begins to move a frame.
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
+  const sensors = usePull();
   const place = (i: number, r: number) => {
     const angle = slotAngle({ slots: slots.length }, i);
     return { x: CENTRE + r * Math.cos(angle), y: CENTRE - r * Math.sin(angle) };
