@@ -8,6 +8,8 @@ export default defineConfig({
   // Far more than any needs: a net for a machine that is busy with other things.
   timeout: 300_000,
   expect: { timeout: 20_000 },
+  // A browser on a busy machine stumbles at times: once more, in a house of its own, and the tally tells of it.
+  retries: 1,
   reporter: "list",
   use: {
     viewport: { width: 1280, height: 800 },

@@ -12,7 +12,7 @@ test("the tape folds away and stays folded; the whole record pages back", async 
   await tape.getByRole("button", { name: "Fold the tape away" }).click();
   await expect(tape.getByRole("list")).toBeHidden();
   await page.goto(demoHouse.url);
-  await expect(tape.getByRole("button", { name: "Tape" })).toBeVisible();
+  await ready(page);
   await tape.getByRole("button", { name: "Tape" }).click();
   await expect(tape.getByRole("list")).toBeVisible();
 });

@@ -8,10 +8,13 @@ if (process.argv[2] === "reset") {
 } else {
   let passed = 0;
   let failed = 0;
+  let secondTry = 0;
   for (const file of PARTS.filter((f) => existsSync(f))) {
     const report = JSON.parse(readFileSync(file, "utf8"));
     passed += report.numPassedTests ?? report.stats?.expected ?? 0;
     failed += report.numFailedTests ?? report.stats?.unexpected ?? 0;
+    secondTry += report.stats?.flaky ?? 0;
   }
-  console.log(`${passed} passed, ${failed} failed`);
+  const told = secondTry > 0 ? ` (${secondTry} of them at the second try)` : "";
+  console.log(`${passed + secondTry} passed${told}, ${failed} failed`);
 }
