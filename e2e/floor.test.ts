@@ -24,6 +24,13 @@ test("plan a day, see what holds it up, add a person and see the finish move, ty
   ines: page,
   demoHouse,
 }) => {
+  // A worker that can be held, as if the tablet were slow.
+  await page.addInitScript(() => {
+    const given = Worker.prototype.postMessage;
+    Worker.prototype.postMessage = function (this: Worker, message: unknown) {
+      if (document.documentElement.dataset.held === undefined) given.call(this, message);
+    };
+  });
   // Everything that waits is ready, and two forks are the slowest thing on the floor.
   await act(page, demoHouse, "add-to-batch", { batch: 5, supers: "21-26" });
   await page.goto(`${demoHouse.url}/spin?do=day`);
@@ -54,6 +61,19 @@ test("plan a day, see what holds it up, add a person and see the finish move, ty
   await expect
     .poll(async () => between(start, toMinutes(await finish.textContent())))
     .toBeLessThan(between(start, before));
+  // While another plan is simulated, or the simulation was stopped, it is said of which plan the finish is.
+  const more = (await finish.textContent()) ?? "";
+  await page.evaluate(() => document.documentElement.setAttribute("data-held", ""));
+  await plan.getByRole("button", { name: "Take place 3 away" }).click();
+  await expect(plan).toContainText("Simulating a thousand days");
+  await expect(plan).toContainText("Below is the plan before.");
+  await expect(finish).toHaveText(more);
+  await plan.getByRole("button", { name: "Stop" }).click();
+  await expect(plan).toContainText("Stopped: this plan is not simulated.");
+  await page.evaluate(() => document.documentElement.removeAttribute("data-held"));
+  await plan.getByRole("button", { name: "Simulate" }).click();
+  await expect(plan).toContainText("What a thousand simulated days say:");
+  await expect(finish).not.toHaveText(more);
   await plan.getByRole("button", { name: "Keep this plan" }).click();
   await expect(plan).toContainText("The day is planned: from");
   await page.emulateMedia({ media: "print" });

@@ -50,6 +50,13 @@ function through(breaks: DayPlan["breaks"], at: number, minutes: number): { from
   return { from, to };
 }
 
+/** The stretches of work from `from` to `to` between the breaks. */
+function stretches(breaks: DayPlan["breaks"], from: number, to: number): { from: number; to: number }[] {
+  const within = breaks.filter((b) => b.fromMin > from && b.fromMin < to);
+  const begins = [from, ...within.map((b) => b.toMin)];
+  return begins.map((begin, i) => ({ from: begin, to: within[i]?.fromMin ?? to }));
+}
+
 export const QUARTER = 15;
 
 interface Ready {
@@ -248,14 +255,16 @@ class Floor {
     this.free[this.who] = span.to;
     this.busy[this.who] = (this.busy[this.who] as number) + minutes;
     if (this.draw)
-      this.note({
-        station: (this.plan.hands[this.who] as Hand).name,
-        fromMin: span.from,
-        toMin: span.to,
-        what,
-        does,
-        amount,
-      });
+      for (const part of stretches(this.plan.breaks, span.from, span.to))
+        this.note({
+          station: (this.plan.hands[this.who] as Hand).name,
+          fromMin: part.from,
+          toMin: part.to,
+          what,
+          does,
+          // Done when it ends.
+          amount: part.to === span.to ? amount : 0,
+        });
     return span;
   }
 

@@ -1,33 +1,37 @@
 "use client";
 
-import { type Advice, type DayForecast, type DayPlan, HOT_ROOM } from "@/core/dayplan";
+import { HOT_ROOM } from "@/core/dayplan";
 import { clockOf, DayBoard, type Done } from "./board";
+import type { Foretold } from "./use-day";
 
 const lasts = (min: number): string => (min >= 90 ? `${(min / 60).toFixed(1)} h` : `${Math.round(min)} min`);
 
+/** What was done since the plan's start. */
+export interface Past {
+  readonly startMin: number;
+  readonly done: readonly Done[];
+  readonly nowMin: number;
+}
+
 /** What a thousand days say: when it is done, what holds it up, the board, and what would help. */
 export function Foreseen({
-  forecast,
-  advice,
-  plan,
-  startMin,
+  foretold: { of, forecast, advice },
   past,
-  underWay,
+  stale,
 }: {
-  forecast: DayForecast;
-  /** Null while it is being tried. */
-  advice: readonly Advice[] | null;
-  plan: DayPlan;
-  startMin: number;
-  /** What was done since the plan's start; null before it began. */
-  past: { readonly startMin: number; readonly done: readonly Done[]; readonly nowMin: number } | null;
-  /** The day has begun: nothing can start earlier. */
-  underWay: boolean;
+  foretold: Foretold;
+  /** Null before the day began. */
+  past: Past | null;
+  /** Something else was asked meanwhile. */
+  stale: boolean;
 }) {
   const { finishMin, stations, bottleneck, pails } = forecast;
+  const { startMin, underWay } = of;
   const at = (min: number) => (Number.isFinite(min) ? clockOf(min, startMin) : "not today");
+  // A plan for another start than the past is told from is drawn without it.
+  const before = past && (underWay || past.startMin === startMin) ? past : null;
   return (
-    <>
+    <div aria-busy={stale} className={stale ? "opacity-60" : undefined}>
       <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
         <p>
           Done by{" "}
@@ -44,7 +48,7 @@ export function Foreseen({
         <p>
           <b className="text-stop">{bottleneck === HOT_ROOM ? "The hot room" : bottleneck}</b> holds the day
           up, {Math.round((stations.find((x) => x.station === bottleneck)?.utilisation ?? 0) * 100)} %{" "}
-          {bottleneck === HOT_ROOM ? "of it everybody waits" : "busy"}
+          {bottleneck === HOT_ROOM ? "of the day everybody waits for it" : "busy"}
         </p>
         {pails && (
           <p>
@@ -63,13 +67,13 @@ export function Foreseen({
       <div className="my-3">
         <DayBoard
           forecast={forecast}
-          startMin={past?.startMin ?? startMin}
-          comesAt={past && underWay ? past.nowMin : 0}
-          done={past?.done ?? []}
-          breaks={plan.breaks}
-          nowMin={past?.nowMin ?? null}
+          startMin={before?.startMin ?? startMin}
+          comesAt={before && underWay ? (startMin - before.startMin + 1440) % 1440 : 0}
+          done={before?.done ?? []}
+          breaks={of.plan.breaks}
+          nowMin={before?.nowMin ?? null}
         />
-        {past && past.done.length > 0 && (
+        {before && before.done.length > 0 && (
           <p className="text-[14px] text-ink-2">Dark is done, as it was recorded; the rest is to come.</p>
         )}
       </div>
@@ -118,6 +122,6 @@ export function Foreseen({
           )}
         </div>
       </div>
-    </>
+    </div>
   );
 }

@@ -10,7 +10,7 @@ import { SaysStanding } from "../../fields/standing";
 import { useCommand } from "../../fields/use-command";
 import { Tick } from "../../tick";
 import { CrewRows } from "./crew-rows";
-import { Foreseen } from "./foreseen";
+import { Foreseen, type Past } from "./foreseen";
 import { useDay } from "./use-day";
 
 type Draft = Omit<PlanInput, "date">;
@@ -27,6 +27,35 @@ function firstDraft(floor: FloorView): Draft {
     breaks: [{ at: "12:30", minutes: 45 }],
     cleaningMin: 60,
   };
+}
+
+/** How far the simulation is, always one line high, so that nothing jumps under the finger. */
+function Simulating({ answer, stop, again }: ReturnType<typeof useDay>) {
+  const deed = (name: string, act: () => void) => (
+    <button type="button" className="min-h-12 px-2 font-semibold underline underline-offset-4" onClick={act}>
+      {name}
+    </button>
+  );
+  if (answer.step === "nothing" || answer.step === "wrong") return null;
+  return (
+    <p className="flex min-h-12 flex-wrap items-center gap-x-2 text-ink-2 print:hidden">
+      {answer.step === "known" && "What a thousand simulated days say:"}
+      {answer.step === "working" && (
+        <>
+          Simulating a thousand days
+          <progress aria-label="Days simulated" className="h-3 w-40" max={1} value={answer.part} />
+          {deed("Stop", stop)}
+        </>
+      )}
+      {answer.step === "stopped" && (
+        <>
+          Stopped: this plan is not simulated.
+          {deed("Simulate", again)}
+        </>
+      )}
+      {answer.step !== "known" && answer.before && <b>Below is the plan before.</b>}
+    </p>
+  );
 }
 
 /** The day as stations over hours: who uncaps with what, which machines, and whether it will finish. */
@@ -55,7 +84,7 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
         : null,
     [draft, floor, startMin],
   );
-  const past = useMemo(() => {
+  const past = useMemo((): Past | null => {
     if (floor.done.firstMs === null) return null;
     const planned = minutesOf(draft.start);
     const nowMin = (nowOfDay - planned + 1440) % 1440;
@@ -68,9 +97,8 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
       .map((p) => ({ ...p, fromMin: Math.max(0, p.fromMin) }));
     return { startMin: planned, nowMin, done };
   }, [draft.start, floor.done, floor.nowMs, nowOfDay]);
-  const { answer, stop } = useDay(plan);
-  const forecast =
-    answer.step === "known" ? answer.forecast : answer.step === "working" ? answer.before : null;
+  const { answer, stop, again } = useDay(plan && { plan, startMin, underWay: fromNow });
+  const foretold = answer.step === "known" ? answer.foretold : "before" in answer ? answer.before : null;
   const frames = floor.boxes.reduce((n, b) => n + b.frames, 0);
   const kg = floor.boxes.reduce((n, b) => n + b.kg, 0);
 
@@ -92,36 +120,10 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
         </button>
       </div>
       <div className="mb-3 border-b border-rule pb-3" aria-live="polite">
-        {answer.step === "working" && (
-          <p className="print:hidden">
-            Simulating a thousand days{" "}
-            <progress
-              aria-label="Days simulated"
-              className="mx-2 h-3 w-40 align-middle"
-              max={1}
-              value={answer.part}
-            />
-            <button
-              type="button"
-              className="min-h-12 px-2 font-semibold underline underline-offset-4"
-              onClick={stop}
-            >
-              Stop
-            </button>
-          </p>
-        )}
+        <Simulating answer={answer} stop={stop} again={again} />
         {answer.step === "wrong" && <p className="font-semibold text-stop">{answer.why}</p>}
         {!plan && <p className="text-ink-2">A plan needs boxes to spin, a machine and somebody to uncap.</p>}
-        {forecast && plan && (
-          <Foreseen
-            forecast={forecast}
-            advice={answer.step === "known" ? answer.advice : null}
-            plan={plan}
-            startMin={startMin}
-            past={past}
-            underWay={fromNow}
-          />
-        )}
+        {foretold && plan && <Foreseen foretold={foretold} past={past} stale={answer.step !== "known"} />}
       </div>
       <div className="print:hidden">
         <div className="flex flex-wrap items-start gap-x-8 gap-y-3">

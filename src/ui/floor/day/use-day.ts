@@ -3,48 +3,80 @@
 import { useEffect, useRef, useState } from "react";
 import type { Advice, DayForecast, DayPlan } from "@/core/dayplan";
 
+export interface DayQuestion {
+  readonly plan: DayPlan;
+  /** Minute of the day from which it is foreseen. */
+  readonly startMin: number;
+  /** The day has begun: it is foreseen from now, and nothing can start earlier. */
+  readonly underWay: boolean;
+}
+
+/** What a thousand days say, with what was asked: meanwhile something else may be asked. */
+export interface Foretold {
+  readonly of: DayQuestion;
+  readonly forecast: DayForecast;
+  /** Null while it is being tried. */
+  readonly advice: readonly Advice[] | null;
+}
+
 export type DayAnswer =
   | { readonly step: "nothing" }
-  | { readonly step: "working"; readonly part: number; readonly before: DayForecast | null }
   | { readonly step: "wrong"; readonly why: string }
-  | { readonly step: "known"; readonly forecast: DayForecast; readonly advice: readonly Advice[] | null };
+  | { readonly step: "working"; readonly part: number; readonly before: Foretold | null }
+  | { readonly step: "stopped"; readonly before: Foretold | null }
+  | { readonly step: "known"; readonly foretold: Foretold };
 
 const REPLICATES = 1000;
 
-/** Simulates `plan` in a worker whenever it changes; a new question ends the old one. */
-export function useDay(plan: DayPlan | null): { answer: DayAnswer; stop: () => void } {
+const lastKnown = (answer: DayAnswer): Foretold | null =>
+  answer.step === "known" ? answer.foretold : "before" in answer ? answer.before : null;
+
+/** Simulates the plan in a worker whenever another one is asked for; a new question ends the old one. */
+export function useDay(question: DayQuestion | null): {
+  answer: DayAnswer;
+  stop: () => void;
+  again: () => void;
+} {
   const [answer, setAnswer] = useState<DayAnswer>({ step: "nothing" });
-  const worker = useRef<Worker | null>(null);
-  const asked = plan ? JSON.stringify(plan) : "";
+  const [times, setTimes] = useState(0);
+  const end = useRef(() => {});
+  const asked = question ? JSON.stringify({ of: question, times }) : "";
   useEffect(() => {
-    worker.current?.terminate();
     if (asked === "") {
       setAnswer({ step: "nothing" });
       return;
     }
+    const { of } = JSON.parse(asked) as { of: DayQuestion };
+    let worker: Worker | undefined;
+    setAnswer((now) => ({ step: "working", part: 0, before: lastKnown(now) }));
+    // Whoever types on is waited for.
     const due = setTimeout(() => {
-      setAnswer((now) => ({ step: "working", part: 0, before: now.step === "known" ? now.forecast : null }));
-      const w = new Worker(new URL("../../../workers/day.worker.ts", import.meta.url));
-      worker.current = w;
-      w.onmessage = ({ data }) => {
+      worker = new Worker(new URL("../../../workers/day.worker.ts", import.meta.url));
+      worker.onmessage = ({ data }) => {
         if (data.progress !== undefined)
           setAnswer((now) => (now.step === "working" ? { ...now, part: data.progress } : now));
-        if (data.forecast) setAnswer({ step: "known", forecast: data.forecast, advice: null });
-        if (data.advice) setAnswer((now) => (now.step === "known" ? { ...now, advice: data.advice } : now));
+        if (data.forecast)
+          setAnswer({ step: "known", foretold: { of, forecast: data.forecast, advice: null } });
+        if (data.advice)
+          setAnswer((now) =>
+            now.step === "known" ? { ...now, foretold: { ...now.foretold, advice: data.advice } } : now,
+          );
         if (data.wrong) setAnswer({ step: "wrong", why: data.wrong });
       };
-      w.postMessage({ plan: JSON.parse(asked), seed: 20260813, replicates: REPLICATES });
+      worker.postMessage({ plan: of.plan, seed: 20260813, replicates: REPLICATES });
     }, 150);
-    return () => {
+    end.current = () => {
       clearTimeout(due);
-      worker.current?.terminate();
+      worker?.terminate();
     };
+    return end.current;
   }, [asked]);
   return {
     answer,
     stop: () => {
-      worker.current?.terminate();
-      setAnswer({ step: "nothing" });
+      end.current();
+      setAnswer((now) => ({ step: "stopped", before: lastKnown(now) }));
     },
+    again: () => setTimes((n) => n + 1),
   };
 }
