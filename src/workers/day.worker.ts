@@ -1,5 +1,5 @@
 /** The day simulated off the screen's own thread, so that typing goes on; ended by ending the worker. */
-import { adviseDay, type DayPlan, simulateDay } from "@/core/dayplan";
+import { adviseDay, type DayPlan, simulateDay, whenToBreak } from "@/core/dayplan";
 
 export interface DayQuestion {
   readonly plan: DayPlan;
@@ -19,6 +19,7 @@ self.onmessage = ({ data }: MessageEvent<DayQuestion>) => {
     });
     self.postMessage({ forecast });
     self.postMessage({ advice: adviseDay(data.plan, forecast, { seed: data.seed, replicates: 200 }) });
+    self.postMessage({ rest: whenToBreak(data.plan, { seed: data.seed, replicates: 100 }) });
   } catch (fault) {
     self.postMessage({ wrong: fault instanceof Error ? fault.message : "The day could not be simulated." });
   }

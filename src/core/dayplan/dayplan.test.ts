@@ -10,6 +10,7 @@ import {
   handStation,
   simulateDay,
   USUAL,
+  whenToBreak,
 } from "./index";
 
 const boxes = (n: number, frames = 9, kg = 18, releaseMin = 0) =>
@@ -305,6 +306,50 @@ describe("days people have had (common practice)", () => {
     expect(adviseDay(late, waits, { seed: 2, replicates: 100 }).map((a) => a.what)).not.toContain(
       "Starting an hour earlier",
     );
+  });
+});
+
+describe("when to break", () => {
+  const by = { seed: 4, replicates: 20 };
+  const eat = (fromMin: number, minutes = 45) => ({ fromMin, toMin: fromMin + minutes });
+
+  it("costs its whole length while one bench holds the day up, and stays where it is planned", () => {
+    // 20 boxes of 9 frames, 3 min a frame: nine hours, and nobody makes up for the break.
+    const plan = bare({ uncap: [hand("uncap", 3)], boxes: boxes(20), breaks: [eat(200)] });
+    const advice = whenToBreak(plan, by);
+    expect(advice).toMatchObject({ atMin: 200, minutes: 45 });
+    expect(advice?.costsMin).toBeCloseTo(45, 0);
+    // Nothing planned for a long day: half an hour in its middle.
+    const none = whenToBreak({ ...plan, breaks: [] }, by);
+    expect(none).toMatchObject({ minutes: 30, planned: null });
+    expect(Math.abs((none?.atMin ?? 0) + 15 - 270)).toBeLessThan(15);
+    expect(none?.costsMin).toBeCloseTo(30, 0);
+  });
+
+  it("costs nothing while everybody waits for the hot room, and says what it costs as planned", () => {
+    // Five boxes take 135 min, five more come out after five hours.
+    const dry = { ...bare({ uncap: [hand("uncap", 3)] }), boxes: [...boxes(5), ...boxes(5, 9, 18, 300)] };
+    const advice = whenToBreak({ ...dry, breaks: [eat(320)] }, by);
+    expect(advice?.costsMin).toBeCloseTo(0, 6);
+    expect(advice?.atMin).toBeGreaterThanOrEqual(135);
+    expect((advice?.atMin ?? 0) + 45).toBeLessThanOrEqual(300);
+    expect(advice?.planned?.atMin).toBe(320);
+    expect(advice?.planned?.costsMin).toBeCloseTo(45, 0);
+    // Another break keeps its time, and the two do not lie upon each other.
+    const two = whenToBreak({ ...dry, breaks: [eat(200, 20), eat(320)] }, by);
+    expect(two?.minutes).toBe(45);
+    const at = two?.atMin ?? 0;
+    expect(at >= 220 || at + 45 <= 200).toBe(true);
+  });
+
+  it("is not asked of a short day without one, nor of shifts that end before the work", () => {
+    const short = bare({ uncap: [hand("uncap", 1)] });
+    expect(whenToBreak(short, by)).toBeNull();
+    expect(whenToBreak({ ...short, breaks: [eat(30, 10)] }, by)?.planned?.costsMin).toBeCloseTo(10, 0);
+    // One that is on already is not moved any more.
+    expect(whenToBreak({ ...short, breaks: [{ fromMin: -10, toMin: 20 }] }, by)).toBeNull();
+    const early = bare({ uncap: [{ ...hand("uncap", 3), toMin: 60 }], breaks: [eat(30)] });
+    expect(whenToBreak(early, by)).toBeNull();
   });
 });
 

@@ -12,3 +12,4 @@ export {
   USUAL,
 } from "./plan";
 export { type DayForecast, HOT_ROOM, type StationLoad, simulateDay } from "./simulate";
+export { type BreakAdvice, whenToBreak } from "./when-to-break";

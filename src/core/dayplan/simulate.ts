@@ -27,8 +27,6 @@ export interface DayForecast {
   readonly meshChanges: number;
   /** Frames uncapped and waiting, mean over the day, every quarter of an hour. */
   readonly waiting: readonly { readonly atMin: number; readonly frames: number }[];
-  /** The quarter of an hour in the middle of the day when most frames wait: the machines go on through a break. */
-  readonly breakAtMin: number;
   /** Mean minutes a box waits to be uncapped after its release. */
   readonly boxWaitMin: number;
   /** Replicates in which the shifts ended before the work. */
@@ -104,7 +102,6 @@ export function simulateDay(
   const waiting = [...quarters].map((frames, i) => ({ atMin: i * QUARTER, frames: frames / done }));
   const p50 = quantileOf(span, 0.5);
   const end = Number.isFinite(p50) ? p50 : 600;
-  const middle = waiting.filter((w) => w.atMin >= end * 0.35 && w.atMin <= end * 0.65);
   return {
     finishMin: { p10: quantileOf(span, 0.1), p50, p90: quantileOf(span, 0.9) },
     stations: shown,
@@ -112,10 +109,6 @@ export function simulateDay(
     pails: pails.length > 0 ? { p50: quantileOf(pails, 0.5), p90: quantileOf(pails, 0.9) } : null,
     meshChanges: Math.round(mesh / finished),
     waiting: waiting.filter((w) => w.atMin <= end),
-    breakAtMin: middle.reduce(
-      (a, b) => (b.frames > a.frames ? b : a),
-      middle[0] ?? { atMin: end / 2, frames: 0 },
-    ).atMin,
     boxWaitMin: waits / done,
     unfinished,
     replicates: done,

@@ -1,10 +1,18 @@
 "use client";
 
-import { HOT_ROOM } from "@/core/dayplan";
+import { type BreakAdvice, HOT_ROOM } from "@/core/dayplan";
 import { clockOf, DayBoard, type Done } from "./board";
 import type { Foretold } from "./use-day";
 
 const lasts = (min: number): string => (min >= 90 ? `${(min / 60).toFixed(1)} h` : `${Math.round(min)} min`);
+
+/** When to break, and what the break costs there and where it is planned. */
+function whenBest({ atMin, costsMin, minutes, planned }: BreakAdvice, at: (min: number) => string): string {
+  const cost = (min: number) => (min < 1 ? "costs nothing" : `makes the day ${lasts(min)} longer`);
+  if (planned?.atMin === atMin) return `the break at ${at(atMin)} lies well: it ${cost(costsMin)}`;
+  const best = `a break of ${minutes} min is best at ${at(atMin)}: it ${cost(costsMin)}`;
+  return planned ? `${best}, at ${at(planned.atMin)} it ${cost(planned.costsMin)}` : best;
+}
 
 /** What was done since the plan's start. */
 export interface Past {
@@ -15,7 +23,7 @@ export interface Past {
 
 /** What a thousand days say: when it is done, what holds it up, the board, and what would help. */
 export function Foreseen({
-  foretold: { of, forecast, advice },
+  foretold: { of, forecast, advice, rest },
   past,
   stale,
 }: {
@@ -56,7 +64,7 @@ export function Foreseen({
             {pails.p90 > pails.p50 && ` (up to ${pails.p90})`}, {forecast.meshChanges} mesh changes
           </p>
         )}
-        <p>break best around {at(forecast.breakAtMin)}: most frames wait then</p>
+        {rest && <p>{whenBest(rest, at)}</p>}
         {forecast.unfinished > 0 && (
           <p className="font-semibold text-stop">
             The shifts end too early in {Math.round((forecast.unfinished / forecast.replicates) * 100)} % of
@@ -100,7 +108,7 @@ export function Foreseen({
         </div>
         <div>
           <h3 className="font-bold">What would help</h3>
-          {advice === null ? (
+          {advice === undefined ? (
             <p className="text-ink-2">Trying…</p>
           ) : (
             <ol aria-label="What would help">

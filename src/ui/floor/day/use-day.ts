@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import type { Advice, DayForecast, DayPlan } from "@/core/dayplan";
+import type { Advice, BreakAdvice, DayForecast, DayPlan } from "@/core/dayplan";
 
 export interface DayQuestion {
   readonly plan: DayPlan;
@@ -15,8 +15,10 @@ export interface DayQuestion {
 export interface Foretold {
   readonly of: DayQuestion;
   readonly forecast: DayForecast;
-  /** Null while it is being tried. */
-  readonly advice: readonly Advice[] | null;
+  /** What would help; not there while it is being tried. */
+  readonly advice?: readonly Advice[];
+  /** When to break, null when none is wanted; not there while it is being tried. */
+  readonly rest?: BreakAdvice | null;
 }
 
 export type DayAnswer =
@@ -55,11 +57,10 @@ export function useDay(question: DayQuestion | null): {
       worker.onmessage = ({ data }) => {
         if (data.progress !== undefined)
           setAnswer((now) => (now.step === "working" ? { ...now, part: data.progress } : now));
-        if (data.forecast)
-          setAnswer({ step: "known", foretold: { of, forecast: data.forecast, advice: null } });
-        if (data.advice)
+        if (data.forecast) setAnswer({ step: "known", foretold: { of, ...data } });
+        else if (data.advice || "rest" in data)
           setAnswer((now) =>
-            now.step === "known" ? { ...now, foretold: { ...now.foretold, advice: data.advice } } : now,
+            now.step === "known" ? { ...now, foretold: { ...now.foretold, ...data } } : now,
           );
         if (data.wrong) setAnswer({ step: "wrong", why: data.wrong });
       };
