@@ -76,7 +76,26 @@ test("plan a day, see what holds it up, add a person and see the finish move, ty
   await expect(plan).toContainText("What a thousand simulated days say:");
   await expect(finish).not.toHaveText(more);
   await plan.getByRole("button", { name: "Keep this plan" }).click();
-  await expect(plan).toContainText("The day is planned: from");
+  await expect(plan).toContainText("The floor is planned for");
+  // The evening before, for tomorrow: from its start, with a break where it costs least.
+  const today = (await plan.getByRole("heading", { name: /^The day, / }).textContent()) ?? "";
+  await plan.getByRole("button", { name: "tomorrow's" }).click();
+  await expect(plan.getByRole("heading", { name: /^The day, / })).not.toHaveText(today);
+  await expect(plan.getByRole("checkbox", { name: "From now on, with what is left" })).toHaveCount(0);
+  await plan.getByLabel("Start").fill("08:00");
+  await plan.getByLabel("Break 1 at").fill("08:15");
+  await plan.getByLabel("Break 1, minutes").fill("60");
+  for (const place of ["place 1", "place 2"]) await plan.getByLabel(`Minutes a frame, ${place}`).fill("6");
+  await plan.getByRole("button", { name: "Another break" }).click();
+  await plan.getByRole("button", { name: "Take break 2 away" }).click();
+  await plan.getByRole("button", { name: /^Break at (09|1\d):\d\d$/ }).click();
+  await expect(plan.getByLabel("Break 1 at")).toHaveValue(/^(09|1\d):\d\d$/);
+  await expect(plan.getByLabel("Break 1, minutes")).toHaveValue("60");
+  await expect(plan).toContainText(/the break at (09|1\d):\d\d lies well/);
+  await plan.getByRole("button", { name: "Keep this plan" }).click();
+  await expect(plan).toContainText(/The floor is planned for .*: from 08:00/);
+  await plan.getByRole("button", { name: "today's" }).click();
+  await expect(plan.getByRole("heading", { name: today })).toBeVisible();
   await page.emulateMedia({ media: "print" });
   await expect(plan.getByRole("button", { name: "Keep this plan" })).toBeHidden();
   await expect(plan.getByRole("img", { name: /The day's plan/ })).toBeVisible();

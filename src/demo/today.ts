@@ -106,15 +106,15 @@ async function onTheFloor(
   batch: number,
   supers: readonly { readonly tag: string; readonly grossKg: number }[],
 ): Promise<void> {
-  const day = new Date(script.now).toISOString().slice(0, 10);
+  const began = new Date(script.now.getTime() - 3 * 3_600_000);
   for (const [name, tools, loads, pails] of [
     ["Tomasz", [{ tool: "hot-knife" }, { tool: "heated-plane", minPerFrame: 1.2 }], true, false],
     ["Odile", [{ tool: "fork", minPerFrame: 2.2 }, { tool: "roller" }], false, true],
   ] as const)
     await script.enter("Ines", 180, "set-skills", { name, tools, loads, pails });
   await script.enter("Ines", 178, "plan-day", {
-    date: day,
-    start: clockOf(new Date(script.now.getTime() - 3 * 3_600_000)),
+    date: began.toISOString().slice(0, 10),
+    start: clockOf(began),
     uncappers: [
       { who: "Tomasz", tool: "hot-knife", hours: 12 },
       { who: "Odile", tool: "fork", hours: 12, pails: true },

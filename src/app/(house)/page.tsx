@@ -51,7 +51,8 @@ export default async function Today() {
             <p>
               {outlook.finish ? (
                 <>
-                  At this pace done by <b className="text-[20px] text-go">{outlook.finish}</b>
+                  {outlook.starts ? `The floor starts at ${outlook.starts}; done by` : "At this pace done by"}{" "}
+                  <b className="text-[20px] text-go">{outlook.finish}</b>
                   <span className="text-ink-2">
                     {" "}
                     ({outlook.from} to {outlook.to}, 80 %)
@@ -65,15 +66,17 @@ export default async function Today() {
                 The plan
               </Link>
             </p>
-            <RecordTable
-              rows={outlook.stations}
-              keyOf={(r) => r.station}
-              columns={[
-                { head: "Station", cell: (r) => r.station },
-                { head: "By plan by now", figure: true, cell: (r) => r.planned },
-                { head: "Done", figure: true, cell: (r) => r.actual },
-              ]}
-            />
+            {outlook.stations.length > 0 && (
+              <RecordTable
+                rows={outlook.stations}
+                keyOf={(r) => r.station}
+                columns={[
+                  { head: "Station", cell: (r) => r.station },
+                  { head: "By plan by now", figure: true, cell: (r) => r.planned },
+                  { head: "Done", figure: true, cell: (r) => r.actual },
+                ]}
+              />
+            )}
             {floor.live.map((run) => (
               <p key={run.id} className="mt-2">
                 <Link href="/spin" className="font-bold">

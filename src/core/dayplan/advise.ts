@@ -130,7 +130,7 @@ function changes(plan: DayPlan): Change[] {
     ...(boxes > later
       ? [
           {
-            what: `Leaving ${later} ${later === 1 ? "box" : "boxes"} for tomorrow`,
+            what: `Leaving ${later} ${later === 1 ? "box" : "boxes"} for the next day`,
             plan: {
               ...plan,
               boxes: [...plan.boxes].sort((a, b) => a.releaseMin - b.releaseMin).slice(0, boxes - later),

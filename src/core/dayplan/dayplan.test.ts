@@ -319,6 +319,10 @@ describe("when to break", () => {
     const advice = whenToBreak(plan, by);
     expect(advice).toMatchObject({ atMin: 200, minutes: 45 });
     expect(advice?.costsMin).toBeCloseTo(45, 0);
+    // Right after the start it costs no more, but nobody wants it there.
+    const soon = whenToBreak({ ...plan, breaks: [eat(15)] }, by);
+    expect(Math.abs((soon?.atMin ?? 0) + 22 - 270)).toBeLessThan(20);
+    expect(soon?.planned?.costsMin).toBeCloseTo(45, 0);
     // Nothing planned for a long day: half an hour in its middle.
     const none = whenToBreak({ ...plan, breaks: [] }, by);
     expect(none).toMatchObject({ minutes: 30, planned: null });
@@ -346,6 +350,8 @@ describe("when to break", () => {
     const short = bare({ uncap: [hand("uncap", 1)] });
     expect(whenToBreak(short, by)).toBeNull();
     expect(whenToBreak({ ...short, breaks: [eat(30, 10)] }, by)?.planned?.costsMin).toBeCloseTo(10, 0);
+    // One after everything is done is none.
+    expect(whenToBreak({ ...short, breaks: [eat(100)] }, by)).toBeNull();
     // One that is on already is not moved any more.
     expect(whenToBreak({ ...short, breaks: [{ fromMin: -10, toMin: 20 }] }, by)).toBeNull();
     const early = bare({ uncap: [{ ...hand("uncap", 3), toMin: 60 }], breaks: [eat(30)] });

@@ -33,8 +33,9 @@ export function whenToBreak(
   by: { readonly seed: number; readonly replicates: number },
 ): BreakAdvice | null {
   const finish = (breaks: DayPlan["breaks"]) => simulateDay({ ...plan, breaks }, by).finishMin.p50;
+  const end = finish(plan.breaks);
   const [longest] = plan.breaks
-    .filter((b) => b.fromMin >= 0)
+    .filter((b) => b.fromMin >= 0 && b.fromMin < end)
     .sort((a, b) => b.toMin - b.fromMin - (a.toMin - a.fromMin));
   const others = plan.breaks.filter((b) => b !== longest);
   const minutes = longest ? longest.toMin - longest.fromMin : USUAL_BREAK_MIN;
@@ -57,7 +58,9 @@ export function whenToBreak(
   const least = Math.min(...all.map((t) => t.costsMin));
   const alike = all.filter((t) => t.costsMin <= least + ALIKE_MIN);
   const fromMiddle = (t: BreakAt) => Math.abs(t.atMin + minutes / 2 - without / 2);
+  // Right after the start or before the end nobody wants one, though it may cost no more there.
   const best =
-    alike.find((t) => t === planned) ?? alike.reduce((a, b) => (fromMiddle(b) < fromMiddle(a) ? b : a));
+    alike.find((t) => t === planned && t.atMin >= first && t.atMin <= last) ??
+    alike.reduce((a, b) => (fromMiddle(b) < fromMiddle(a) ? b : a));
   return { ...best, minutes, planned };
 }

@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { balances } from "@/core/ledger";
-import { clockIn } from "../clock";
+import { clockIn, dayIn, daysLater } from "../clock";
 import { allMovements } from "../records/fills";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
-import { asDayPlan, holdsAfterMidnight } from "../views/day-plan";
+import { asDayPlan, boxesFor, holdsAfterMidnight } from "../views/day-plan";
 import { floorView } from "../views/floor";
 import { type GateView, gateAt } from "../views/gates";
 import { dayOutlook } from "../views/outlook";
@@ -237,7 +237,8 @@ describe("the day's plan", () => {
       { name: "loading", loads: true, pails: true },
     ]);
     expect(whole.breaks).toEqual([{ fromMin: 240, toMin: 270 }]);
-    const rest = asDayPlan(plan, view.boxes, view, 13 * 60);
+    const seenAt = (nowMin: number, today = date) => ({ ...view, nowMin, today });
+    const rest = asDayPlan(plan, view.boxes, seenAt(13 * 60), "now");
     expect(rest.hands[0]?.toMin).toBe(180);
     expect(rest.breaks).toEqual([]);
     // Somebody's own pace, and a station without a machine.
@@ -250,9 +251,26 @@ describe("the day's plan", () => {
       hands: [{ uncap: { minPerFrame: 3.5 } }, { name: "loading", loads: true }],
       extractors: [{ name: "gravity drain", runMin: 480, cranked: false }],
     });
-    // Seen at half past midnight, a start at ten in the evening was two and a half hours ago.
-    const night = asDayPlan({ ...plan, start: "22:00" }, view.boxes, view, 30);
+    // Seen at half past midnight, last evening's start at ten was two and a half hours ago.
+    const night = asDayPlan({ ...plan, start: "22:00" }, view.boxes, seenAt(30, daysLater(date, 1)), "now");
     expect(night.hands[0]).toMatchObject({ fromMin: 0, toMin: 480 - 150 });
+    // What still dries is ready at its own time of the day, whatever the plan is foreseen from; what is ready, was.
+    const [first] = view.boxes;
+    const drying = [first, { ...first, id: "wet", releaseMin: 182 }] as typeof view.boxes;
+    const releases = (nowMin: number, from: "start" | "now") =>
+      asDayPlan(plan, drying, seenAt(nowMin), from).boxes.map((b) => b.releaseMin);
+    expect(releases(6 * 60, "start")).toEqual([0, 60]);
+    expect(releases(6 * 60, "now")).toEqual([0, 180]);
+    expect(releases(10 * 60, "start")).toEqual([0, 300]);
+    // Planned at eight in the evening, tomorrow's floor has what dries by six of its evening.
+    const later = [20, 23].map((h) => ({ ...first, id: `${h} h`, releaseMin: h * 60 })) as typeof view.boxes;
+    const evening = { ...seenAt(20 * 60), boxesLater: later };
+    const tomorrow = { ...plan, date: daysLater(date, 1) };
+    expect(boxesFor(tomorrow, evening).map((b) => b.id)).toEqual(["41", "42", "43", "20 h"]);
+    expect(boxesFor(plan, evening).map((b) => b.id)).toEqual(["41", "42", "43"]);
+    expect(asDayPlan(tomorrow, boxesFor(tomorrow, evening), evening).boxes.at(-1)?.releaseMin).toBe(480);
+    // To five minutes, so that the plan stands still meanwhile.
+    expect(releases(10 * 60 + 3, "now")).toEqual([0, 185]);
     // A break after midnight is in the same night; one person twice is two rows.
     const late = asDayPlan(
       {
@@ -304,6 +322,20 @@ describe("the day's plan", () => {
     expect(await at("2031-05-02T21:00:00Z")).toBe(date);
     expect(await at("2031-05-03T03:30:00Z")).toBe(date);
     expect(await at("2031-05-03T04:30:00Z")).toBeUndefined();
+    // The next day's is kept the evening before, and waits until that day's people begin.
+    const next = { date: "2031-05-03", start: "04:00", machines: ["Nine"], tenders: 1 };
+    const { say } = await house.act("plan-day", {
+      ...next,
+      uncappers: [{ who: "Ines", tool: "fork", hours: 8 }],
+    });
+    expect(say).toBe("The floor is planned for 3 May 2031: from 04:00, 1 uncapping, Nine spinning.");
+    const evening = await floorView(house.db, await snapshot(house.db, new Date("2031-05-02T21:00:00Z")));
+    expect([evening.plan?.date, evening.planTomorrow?.date]).toEqual([date, "2031-05-03"]);
+    expect(await at("2031-05-03T03:30:00Z")).toBe(date);
+    expect(await at("2031-05-03T04:00:00Z")).toBe("2031-05-03");
+    expect((await house.refused("plan-day", { ...next, start: "25:00", uncappers: [] })).message).toContain(
+      "The start must be a time such as 08:00.",
+    );
   });
 
   it("goes by who can do what, from when to when", async () => {
@@ -320,7 +352,9 @@ describe("the day's plan", () => {
       ).say,
     ).toBe("Mo: fork, spiked roller (1.3 min a frame), machines.");
     const view = await floor();
+    const date = view.today;
     const plan = {
+      date,
       start: "08:00",
       uncappers: [
         { who: "mo", tool: "roller" as const, from: "10:30", hours: 4, loads: true },
@@ -350,11 +384,10 @@ describe("the day's plan", () => {
       ...plan,
       uncappers: [...plan.uncappers, { who: "Ann", tool: "fork" as const, hours: 12 }],
     };
-    expect(asDayPlan(gone, view.boxes, view, 15 * 60).hands.map((h) => h.name)).toEqual([
-      "Ines, machines",
-      "Ann, fork",
-    ]);
-    expect(asDayPlan(gone, view.boxes, view, 17 * 60).hands).toHaveLength(3);
+    expect(asDayPlan(gone, view.boxes, { ...view, nowMin: 15 * 60 }, "now").hands.map((h) => h.name)).toEqual(
+      ["Ines, machines", "Ann, fork"],
+    );
+    expect(asDayPlan(gone, view.boxes, { ...view, nowMin: 17 * 60 }, "now").hands).toHaveLength(3);
     // A later word counts; undone, the earlier one does again.
     const { entry } = await house.act("set-skills", { name: "Mo", tools: [] });
     expect((await floor()).skills).toMatchObject([{ name: "Mo", tools: [] }]);
@@ -453,9 +486,10 @@ describe("the day against its plan", () => {
     await house.pull(46, 12);
     await house.act("add-to-batch", { batch: 1, supers: "46" });
     const s = await snapshot(house.db);
-    const start = clockIn("UTC", new Date(s.now.getTime() - 3_600_000));
+    const began = new Date(s.now.getTime() - 3_600_000);
+    const start = clockIn("UTC", began);
     await house.act("plan-day", {
-      date: s.now.toISOString().slice(0, 10),
+      date: dayIn("UTC", began),
       start,
       uncappers: [{ who: "Ines", tool: "hot-knife", hours: 14 }],
       machines: ["Nine"],
@@ -465,6 +499,20 @@ describe("the day against its plan", () => {
     expect(outlook?.finish).toMatch(/^\d\d:\d\d$/);
     expect(outlook?.stations.map((x) => x.station)).toEqual(["Uncap", "Spin", "Strain, pails"]);
     expect(outlook?.stations[1]?.actual).toBe("14 frames");
+    expect(outlook?.starts).toBeNull();
+    // Before it starts nothing is owed yet; half an hour later what one hot knife does at 1.5 min a frame.
+    const now = await floor();
+    const seenAt = (nowMin: number) =>
+      dayOutlook({
+        ...now,
+        today: "2031-05-02",
+        nowMin,
+        plan: now.plan && { ...now.plan, date: "2031-05-02", start: "08:00" },
+      });
+    expect(seenAt(6 * 60)).toMatchObject({ starts: "08:00", stations: [] });
+    const frames = Number(/^(\d+) frames$/.exec(seenAt(8 * 60 + 30)?.stations[0]?.planned ?? "")?.[1]);
+    expect(frames).toBeGreaterThan(14);
+    expect(frames).toBeLessThan(26);
     // Tomorrow none of it is that day's work any more, though the batch is still open.
     const tomorrow = await floorView(
       house.db,
@@ -522,6 +570,7 @@ describe("a machine in which a deep frame takes two slots", () => {
     expect(largest).toBe(9);
     expect(gate?.next.kg).toBeCloseTo(4 * (17.6 / 8) * 0.93, 1);
     const plan = {
+      date: view.today,
       start: "08:00",
       uncappers: [{ who: "Ines", tool: "hot-knife" as const, hours: 8 }],
       machines: ["Nine", "crush and strain"],

@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
 import { checkMachine, MACHINE_KINDS } from "@/core/extraction";
-import { todayFrom } from "../clock";
+import { todayFrom, writtenDay } from "../clock";
+import { CLOCK_TIME } from "../clock-time";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { choice, count, number, tag, text } from "../fields";
@@ -200,17 +201,14 @@ export const planDay = defineCommand({
   undo: "counter-entry",
   input: z.object({
     date: z.iso.date({ error: "The day must be a day such as 2026-08-13." }),
-    start: z.string().regex(/^\d{2}:\d{2}$/, "The start must be a time such as 08:00."),
+    start: z.string().regex(CLOCK_TIME, "The start must be a time such as 08:00."),
     uncappers: z
       .array(
         z.object({
           who: text("Who", 30),
           tool: choice("The tool", [...Object.keys(TOOLS), NO_TOOL] as [Tool | typeof NO_TOOL]),
           /** When they come, where it is not at the start. */
-          from: z
-            .string()
-            .regex(/^\d{2}:\d{2}$/, "A shift begins at a time such as 10:30.")
-            .optional(),
+          from: z.string().regex(CLOCK_TIME, "A shift begins at a time such as 10:30.").optional(),
           hours: number("Hours", 1, 16, "h").default(10),
           minPerFrame: number("Minutes a frame", 0.1, 30, "min").optional(),
           loads: z.boolean().default(false),
@@ -223,7 +221,12 @@ export const planDay = defineCommand({
     /** Others, without a name, who load machines and see to the pails all day. */
     tenders: count("Others who load", 0, 20),
     breaks: z
-      .array(z.object({ at: z.string().regex(/^\d{2}:\d{2}$/), minutes: number("Minutes", 1, 240, "min") }))
+      .array(
+        z.object({
+          at: z.string().regex(CLOCK_TIME, "A break begins at a time such as 12:30."),
+          minutes: number("Minutes", 1, 240, "min"),
+        }),
+      )
       .max(6)
       .default([]),
     cleaningMin: number("Cleaning", 0, 480, "min").default(60),
@@ -238,8 +241,8 @@ export const planDay = defineCommand({
     await work.state("day_plan", { date: input.date, plan: JSON.stringify(input) });
     return { date: input.date };
   },
-  say: (_, { uncappers, machines, start }) =>
-    `The day is planned: from ${start}, ${uncappers.filter((u) => u.tool !== NO_TOOL).length} uncapping, ${machines.join(" and ")} spinning.`,
+  say: (_, { date, uncappers, machines, start }) =>
+    `The floor is planned for ${writtenDay(date)}: from ${start}, ${uncappers.filter((u) => u.tool !== NO_TOOL).length} uncapping, ${machines.join(" and ")} spinning.`,
 });
 
 export const setSkills = defineCommand({

@@ -1,5 +1,6 @@
 /** A day's plan as it is kept, and as the simulation wants it. */
-import { type DayPlan, type Hand, NO_TOOL, TOOLS, type Tool, USUAL } from "@/core/dayplan";
+import { type Box, type DayPlan, type Hand, NO_TOOL, TOOLS, type Tool, USUAL } from "@/core/dayplan";
+import { minutesOf } from "../clock-time";
 import type { FloorMachine, FloorView } from "./floor";
 
 export interface PlanInput {
@@ -25,8 +26,7 @@ export interface PlanInput {
 
 /** Longer than any day on the floor, minutes. */
 const ALL_DAY = 24 * 60;
-
-const minutesOf = (clock: string): number => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3, 5));
+const MINUTE = 60_000;
 
 /** What a run card can be set to. */
 export const wholeMinutes = (minutes: number): number => Math.min(120, Math.max(1, Math.round(minutes)));
@@ -55,21 +55,55 @@ export const holdsAfterMidnight = (
     return comes + hours * 60 > 1440 + nowMin;
   });
 
-/** The plan as the simulation wants it, from its start, or from `nowMin` of the day on for what is left. */
+/** Minutes until the plan's start, negative since it began. */
+export const startsIn = (
+  { date, start }: Pick<PlanInput, "date" | "start">,
+  { today, nowMin }: Pick<FloorView, "today" | "nowMin">,
+): number => Math.round((Date.parse(date) - Date.parse(today)) / MINUTE) + minutesOf(start) - nowMin;
+
+/** A machine or a box is ready to the nearest so many minutes: meanwhile the plan stands still. */
+const GRAIN = 5;
+/** What comes out of the hot room later than this after the start is the next day's. */
+const LATEST_MIN = 10 * 60;
+
+/** From which minute on a plan is foreseen, counted from today's midnight: its start, or now for what is left. */
+export const foreseenFrom = (
+  plan: Pick<PlanInput, "date" | "start">,
+  floor: Pick<FloorView, "today" | "nowMin">,
+  from: "start" | "now",
+): number =>
+  from === "now" ? Math.floor(floor.nowMin / GRAIN) * GRAIN : floor.nowMin + startsIn(plan, floor);
+
+/** Boxes for a plan: what is still to spin, and for tomorrow's what dries until then as well. */
+export function boxesFor(
+  plan: Pick<PlanInput, "date" | "start">,
+  floor: Pick<FloorView, "today" | "nowMin" | "boxes" | "boxesLater">,
+): readonly Box[] {
+  const latest = startsIn(plan, floor) + LATEST_MIN;
+  return plan.date > floor.today
+    ? [...floor.boxes, ...floor.boxesLater].filter((b) => b.releaseMin <= latest)
+    : floor.boxes;
+}
+
+/** The plan as the simulation wants it, from its start, or from now on for what is left. */
 export function asDayPlan(
-  input: Omit<PlanInput, "date">,
-  boxes: FloorView["boxes"],
-  floor: Pick<FloorView, "handStations" | "skills"> & {
+  input: PlanInput,
+  boxes: readonly Box[],
+  floor: Pick<FloorView, "handStations" | "skills" | "today" | "nowMin"> & {
     readonly machines: readonly Pick<
       FloorMachine,
       "name" | "kind" | "slots" | "deepSlots" | "suggestedMin" | "drumHoldsKg" | "cranked"
     >[];
   },
-  fromMin = minutesOf(input.start),
+  from: "start" | "now" = "start",
 ): DayPlan {
-  // Seen from after midnight, a start in the evening was yesterday's.
-  const apart = minutesOf(input.start) - fromMin;
-  const shift = apart > 12 * 60 ? apart - 24 * 60 : apart < -18 * 60 ? apart + 24 * 60 : apart;
+  const zero = foreseenFrom(input, floor, from);
+  const shift = floor.nowMin + startsIn(input, floor) - zero;
+  // What is ready was so from the start; what still dries is ready at its own time of the day.
+  const ready = (b: Box): number =>
+    b.releaseMin > 0
+      ? Math.max(0, Math.round((floor.nowMin + b.releaseMin) / GRAIN) * GRAIN - zero)
+      : b.releaseMin;
   const chosen = floor.machines.filter((m) => input.machines.includes(m.name));
   /** A time of this day on the floor, over midnight too. */
   const sinceStart = (clock: string): number =>
@@ -110,7 +144,7 @@ export function asDayPlan(
   );
   return {
     ...USUAL,
-    boxes,
+    boxes: boxes.map((b) => ({ ...b, releaseMin: ready(b) })),
     hands: toldApart([...named, ...others]),
     extractors: [
       ...chosen.map((m) => ({

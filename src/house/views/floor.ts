@@ -23,6 +23,7 @@ import {
 } from "@/core/extraction";
 import { formatKgFromG } from "@/core/units";
 import { clockIn, dayIn, daysLater, todayFrom, whenIn } from "../clock";
+import { minutesOf } from "../clock-time";
 import { CHECKS, type CheckKind } from "../floor-checks";
 import type { BatchComb } from "../records/batches";
 import {
@@ -122,9 +123,16 @@ export interface FloorView {
     readonly leftPct: number;
     readonly super: string;
   }[];
+  /** The plan that goes on now or is to begin today. */
   readonly plan: PlanInput | null;
+  readonly planTomorrow: PlanInput | null;
   readonly today: string;
+  /** Minute of the house's day. */
+  readonly nowMin: number;
+  /** Still to spin today; released so many minutes from now. */
   readonly boxes: readonly Box[];
+  /** Those that dry by tomorrow only. */
+  readonly boxesLater: readonly Box[];
   readonly crew: readonly string[];
   readonly skills: readonly Skill[];
   readonly handStations: readonly HandStation[];
@@ -169,7 +177,11 @@ function framesWaiting(batch: BatchState | undefined, runs: readonly RunRow[]): 
     });
 }
 
-/** Boxes still to be spun: those in the open batch, then stacks that are ready, then those that dry today. */
+/** What dries within so many minutes is still for today's floor. */
+const TODAY_MIN = 10 * 60;
+const DAY_MIN = 24 * 60;
+
+/** Boxes still to be spun: those in the open batch, then stacks that are ready, then those that dry by tomorrow. */
 function boxesAhead(s: Snapshot): Box[] {
   const inBatch = s.openBatches.flatMap((b) =>
     b.combs
@@ -185,7 +197,7 @@ function boxesAhead(s: Snapshot): Box[] {
   const stacks = s.room.stacks.flatMap((x) => {
     const wait =
       x.forecast?.status === "ready" ? 0 : x.forecast?.status === "drying" ? x.forecast.hours.p50 * 60 : null;
-    if (wait === null || wait > 10 * 60) return [];
+    if (wait === null || wait > TODAY_MIN + DAY_MIN) return [];
     return x.supers.map((w) => ({
       id: w.tag,
       frames: Math.max(1, (w.frames ?? 10) - w.frames_left),
@@ -197,22 +209,23 @@ function boxesAhead(s: Snapshot): Box[] {
   return [...inBatch, ...stacks];
 }
 
-/** Today's plan, or last night's while somebody is still there. */
-async function planNow(db: Knex, { house: { zone }, now }: Snapshot): Promise<PlanInput | null> {
-  const today = dayIn(zone, now);
-  const own = (await planOf(db, today)) as PlanInput | null;
-  if (own) return own;
-  const [h = 0, m = 0] = clockIn(zone, now).split(":").map(Number);
-  const night = (await planOf(db, daysLater(today, -1))) as PlanInput | null;
-  return night && holdsAfterMidnight(night, h * 60 + m) ? night : null;
+const planFor = async (db: Knex, day: string) => (await planOf(db, day)) as PlanInput | null;
+
+/** Today's plan, or last night's while somebody is still there and today's has not begun. */
+async function planNow(db: Knex, today: string, nowMin: number): Promise<PlanInput | null> {
+  const own = await planFor(db, today);
+  if (own && minutesOf(own.start) <= nowMin) return own;
+  const night = await planFor(db, daysLater(today, -1));
+  return night && holdsAfterMidnight(night, nowMin) ? night : own;
 }
 
 /** @param asked the batch to go on with, where more than one has frames to spin */
 export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<FloorView> {
   const today = dayIn(s.house.zone, s.now);
+  const nowMin = minutesOf(clockIn(s.house.zone, s.now));
   const ids = s.openBatches.map((b) => b.id);
-  const [rows, runs, past, gates, filled, checks, bins, plan, crew, skilled, byHand, cut] = await Promise.all(
-    [
+  const [rows, runs, past, gates, filled, checks, bins, plan, planTomorrow, crew, skilled, byHand, cut] =
+    await Promise.all([
       machines(db),
       runsOfBatches(db, ids),
       pastRuns(db),
@@ -220,13 +233,13 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
       pailsFilledFrom(db, ids),
       checksSince(db, todayFrom(s.house.zone, s.now)),
       binsHolding(db),
-      planNow(db, s),
+      planNow(db, today, nowMin),
+      planFor(db, daysLater(today, 1)),
       db("live_crew").whereIn("role", ["lead", "floor", "filler"]).orderBy("id").pluck("name"),
       skills(db),
       handWork(db),
       cappingsOfBatches(db),
-    ],
-  );
+    ]);
   // Honey kept apart from cappings is a batch too, with nothing to spin.
   const toSpin = s.openBatches.filter((b) => b.combs.some((c) => c.spun_entry === null));
   const batch = toSpin.find((b) => b.number === asked) ?? toSpin.at(-1) ?? s.openBatches.at(-1);
@@ -265,6 +278,7 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
   });
   const own = runs.filter((r) => r.batch_id === batch?.id);
   const frames = framesWaiting(batch, own);
+  const ahead = boxesAhead(s);
   const spun = s.openBatches.flatMap((b) => b.combs.filter((c) => c.spun_gross_g !== null));
   const last = (kind: CheckKind) => checks.filter((c) => c.kind === kind).at(-1);
   const said = (kind: CheckKind) => {
@@ -316,8 +330,11 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
       ];
     }),
     plan,
+    planTomorrow,
     today,
-    boxes: boxesAhead(s),
+    nowMin,
+    boxes: ahead.filter((b) => b.releaseMin <= TODAY_MIN),
+    boxesLater: ahead.filter((b) => b.releaseMin > TODAY_MIN),
     crew: crew as string[],
     skills: skilled,
     handStations: HAND_WAYS.map((way) => handStation(way, byHand)),

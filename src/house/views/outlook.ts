@@ -1,7 +1,7 @@
 /** Will the day finish? The kept plan seen from now, and how the floor stands against it. */
 import { HOT_ROOM, simulateDay } from "@/core/dayplan";
 import { clockIn } from "../clock";
-import { asDayPlan } from "./day-plan";
+import { asDayPlan, foreseenFrom, type PlanInput, startsIn } from "./day-plan";
 import type { FloorView } from "./floor";
 
 /** Enough for a sentence on the first page; the plan's own screen runs a thousand. */
@@ -9,11 +9,14 @@ const REPLICATES = 60;
 const MINUTE = 60_000;
 
 export interface Outlook {
+  /** When the floor starts; null once it has. */
+  readonly starts: string | null;
   /** Clock times; null when the shifts end first. */
   readonly finish: string | null;
   readonly from: string;
   readonly to: string;
   readonly bottleneck: string;
+  /** What the plan has done by now and what the floor has; nothing before it starts. */
   readonly stations: readonly {
     readonly station: string;
     readonly planned: string;
@@ -22,50 +25,57 @@ export interface Outlook {
   readonly clockOf: Readonly<Record<number, string>>;
 }
 
-const minuteOfDay = (clock: string): number => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3, 5));
-
 /** Null while no plan is kept for today, or nothing is left to spin. */
 export function dayOutlook(floor: FloorView): Outlook | null {
   const { plan } = floor;
   if (!plan || floor.boxes.length === 0) return null;
-  if (asDayPlan(plan, floor.boxes, floor).extractors.length === 0) return null;
+  const since = -startsIn(plan, floor);
+  const from = since < 0 ? "start" : "now";
+  const rest = asDayPlan(plan, floor.boxes, floor, from);
+  if (rest.extractors.length === 0) return null;
 
-  const now = minuteOfDay(clockIn(floor.zone, new Date(floor.nowMs)));
-  const ahead = simulateDay(asDayPlan(plan, floor.boxes, floor, now), {
-    seed: 1,
-    replicates: REPLICATES,
-  });
+  const ahead = simulateDay(rest, { seed: 1, replicates: REPLICATES });
+  const zero = foreseenFrom(plan, floor, from) - floor.nowMin;
   const at = (min: number): string =>
-    Number.isFinite(min) ? clockIn(floor.zone, new Date(floor.nowMs + min * MINUTE)) : "later";
-  // The whole day from its start, with what is done already: where it should stand by now.
-  const whole = asDayPlan(plan, [...floor.done.list, ...floor.boxes], floor);
-  const board = simulateDay(whole, { seed: 1, replicates: 1 }).board;
-  const since = (now - minuteOfDay(plan.start) + 1440) % 1440;
-  /** What the plan has done of something by now. */
-  const due = (does: (typeof board)[number]["does"]): number =>
-    board.filter((b) => b.does === does && b.toMin <= since).reduce((sum, b) => sum + b.amount, 0);
+    Number.isFinite(min) ? clockIn(floor.zone, new Date(floor.nowMs + (zero + min) * MINUTE)) : "later";
   return {
+    starts: since < 0 ? plan.start : null,
     finish: Number.isFinite(ahead.finishMin.p50) ? at(ahead.finishMin.p50) : null,
     from: at(ahead.finishMin.p10),
     to: at(ahead.finishMin.p90),
     bottleneck: ahead.bottleneck === HOT_ROOM ? "the hot room" : ahead.bottleneck,
-    stations: [
-      {
-        station: "Uncap",
-        planned: `${due("uncap")} frames`,
-        actual: `${floor.done.frames} frames or more`,
-      },
-      {
-        station: "Spin",
-        planned: `${due("spin")} frames`,
-        actual: `${floor.done.frames} frames`,
-      },
-      {
-        station: "Strain, pails",
-        planned: `${due("strain").toFixed(0)} kg`,
-        actual: `${(floor.done.pailGrams / 1000).toFixed(0)} kg`,
-      },
-    ],
+    stations: since < 0 ? [] : againstPlan(plan, floor, since),
     clockOf: Object.fromEntries(floor.live.map((r) => [r.id, clockIn(floor.zone, new Date(r.startedMs))])),
   };
+}
+
+/** Where the whole day, with what is done already, should stand so many minutes after its start. */
+function againstPlan(plan: PlanInput, floor: FloorView, since: number): Outlook["stations"] {
+  const whole = asDayPlan(plan, [...floor.done.list, ...floor.boxes], floor);
+  const { board } = simulateDay(whole, { seed: 1, replicates: 1 });
+  /** What the plan has done of something by now; a run counts when it is out. */
+  const due = (does: (typeof board)[number]["does"]): number =>
+    board
+      .filter((b) => b.does === does && b.fromMin < since)
+      .reduce((sum, b) => {
+        const part = Math.min(1, (since - b.fromMin) / (b.toMin - b.fromMin));
+        return sum + (does === "spin" ? Math.floor(part) : part) * b.amount;
+      }, 0);
+  return [
+    {
+      station: "Uncap",
+      planned: `${Math.round(due("uncap"))} frames`,
+      actual: `${floor.done.frames} frames or more`,
+    },
+    {
+      station: "Spin",
+      planned: `${due("spin")} frames`,
+      actual: `${floor.done.frames} frames`,
+    },
+    {
+      station: "Strain, pails",
+      planned: `${due("strain").toFixed(0)} kg`,
+      actual: `${(floor.done.pailGrams / 1000).toFixed(0)} kg`,
+    },
+  ];
 }

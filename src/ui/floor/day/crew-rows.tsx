@@ -1,10 +1,11 @@
 "use client";
 
 import { Plus, X } from "lucide-react";
-import { useRef, useState } from "react";
 import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
+import { CLOCK_TIME } from "@/house/clock-time";
 import type { PlanInput } from "@/house/views/day-plan";
 import type { FloorView } from "@/house/views/floor";
+import { useRowNames } from "../../row-names";
 import { Tick } from "../../tick";
 
 type Row = PlanInput["uncappers"][number];
@@ -42,9 +43,7 @@ export function CrewRows({
     onChange(rows.map((r, j) => (j === i ? ({ ...r, ...to } as Row) : r)));
   const without = (i: number, key: "minPerFrame" | "from") =>
     onChange(rows.map((r, j) => (j === i ? (({ [key]: _, ...rest }) => rest as Row)(r) : r)));
-  // Each row keeps a name of its own, so that what was typed in it goes when it goes.
-  const [ids, setIds] = useState(() => rows.map((_, i) => i));
-  const nextId = useRef(rows.length);
+  const { names, add, drop } = useRowNames(rows.length);
   return (
     <fieldset className="mt-3">
       <legend className="mb-1 text-[15px] font-semibold">Who is there</legend>
@@ -63,7 +62,7 @@ export function CrewRows({
             can && u.pails && !can.pails && "the pails",
           ].filter(Boolean);
           return (
-            <li key={ids[i]} className="flex flex-wrap items-center gap-x-2.5 gap-y-1.5">
+            <li key={names[i]} className="flex flex-wrap items-center gap-x-2.5 gap-y-1.5">
               <input
                 aria-label={`Who, ${place}`}
                 className={`${INPUT} w-28`}
@@ -110,7 +109,7 @@ export function CrewRows({
                   placeholder={start}
                   defaultValue={u.from ?? ""}
                   onChange={(e) => {
-                    if (/^\d{2}:\d{2}$/.test(e.target.value)) change(i, { from: e.target.value });
+                    if (CLOCK_TIME.test(e.target.value)) change(i, { from: e.target.value });
                     else if (e.target.value === "") without(i, "from");
                   }}
                 />
@@ -147,7 +146,7 @@ export function CrewRows({
                   className="grid size-12 place-items-center"
                   aria-label={`Take ${place} away`}
                   onClick={() => {
-                    setIds(ids.filter((_, j) => j !== i));
+                    drop(i);
                     onChange(rows.filter((_, j) => j !== i));
                   }}
                 >
@@ -173,7 +172,7 @@ export function CrewRows({
         className="do mt-2"
         data-quiet=""
         onClick={() => {
-          setIds([...ids, nextId.current++]);
+          add();
           onChange([...rows, nextRow(rows, floor)]);
         }}
       >

@@ -7,11 +7,39 @@ import type { Foretold } from "./use-day";
 const lasts = (min: number): string => (min >= 90 ? `${(min / 60).toFixed(1)} h` : `${Math.round(min)} min`);
 
 /** When to break, and what the break costs there and where it is planned. */
-function whenBest({ atMin, costsMin, minutes, planned }: BreakAdvice, at: (min: number) => string): string {
+function WhenToBreak({
+  rest: { atMin, costsMin, minutes, planned },
+  at,
+  onTake,
+}: {
+  rest: BreakAdvice;
+  at: (min: number) => string;
+  onTake?: ((clock: string, minutes: number, instead: string | null) => void) | undefined;
+}) {
   const cost = (min: number) => (min < 1 ? "costs nothing" : `makes the day ${lasts(min)} longer`);
-  if (planned?.atMin === atMin) return `the break at ${at(atMin)} lies well: it ${cost(costsMin)}`;
-  const best = `a break of ${minutes} min is best at ${at(atMin)}: it ${cost(costsMin)}`;
-  return planned ? `${best}, at ${at(planned.atMin)} it ${cost(planned.costsMin)}` : best;
+  if (planned?.atMin === atMin)
+    return (
+      <p>
+        the break at {at(atMin)} lies well: it {cost(costsMin)}
+      </p>
+    );
+  return (
+    <p>
+      a break of {minutes} min is best at {at(atMin)}
+      {planned && Math.abs(planned.costsMin - costsMin) < 3
+        ? `, nearer the middle: it ${cost(costsMin)} there as at ${at(planned.atMin)}`
+        : `: it ${cost(costsMin)}${planned ? `, at ${at(planned.atMin)} it ${cost(planned.costsMin)}` : ""}`}
+      {onTake && (
+        <button
+          type="button"
+          className="min-h-12 px-2 font-semibold underline underline-offset-4 print:hidden"
+          onClick={() => onTake(at(atMin), minutes, planned && at(planned.atMin))}
+        >
+          Break at {at(atMin)}
+        </button>
+      )}
+    </p>
+  );
 }
 
 /** What was done since the plan's start. */
@@ -26,12 +54,14 @@ export function Foreseen({
   foretold: { of, forecast, advice, rest },
   past,
   stale,
+  onBreak,
 }: {
   foretold: Foretold;
   /** Null before the day began. */
   past: Past | null;
   /** Something else was asked meanwhile. */
   stale: boolean;
+  onBreak: (clock: string, minutes: number, instead: string | null) => void;
 }) {
   const { finishMin, stations, bottleneck, pails } = forecast;
   const { startMin, underWay } = of;
@@ -64,7 +94,7 @@ export function Foreseen({
             {pails.p90 > pails.p50 && ` (up to ${pails.p90})`}, {forecast.meshChanges} mesh changes
           </p>
         )}
-        {rest && <p>{whenBest(rest, at)}</p>}
+        {rest && <WhenToBreak rest={rest} at={at} onTake={stale ? undefined : onBreak} />}
         {forecast.unfinished > 0 && (
           <p className="font-semibold text-stop">
             The shifts end too early in {Math.round((forecast.unfinished / forecast.replicates) * 100)} % of

@@ -3,30 +3,52 @@
 import { Printer } from "lucide-react";
 import { useMemo, useState } from "react";
 import { NO_TOOL } from "@/core/dayplan";
-import { asDayPlan, type PlanInput } from "@/house/views/day-plan";
+import { CLOCK_TIME, minutesOf } from "@/house/clock-time";
+import { asDayPlan, boxesFor, foreseenFrom, type PlanInput, startsIn } from "@/house/views/day-plan";
 import type { FloorView } from "@/house/views/floor";
+import { ChoiceKeys } from "../../choice-keys";
 import { Field } from "../../fields/field";
 import { SaysStanding } from "../../fields/standing";
 import { useCommand } from "../../fields/use-command";
 import { Tick } from "../../tick";
+import { BreakRows } from "./break-rows";
 import { CrewRows } from "./crew-rows";
 import { Foreseen, type Past } from "./foreseen";
 import { useDay } from "./use-day";
 
-type Draft = Omit<PlanInput, "date">;
-const minutesOf = (text: string): number =>
-  /^\d{2}:\d{2}$/.test(text) ? Number(text.slice(0, 2)) * 60 + Number(text.slice(3)) : 480;
+const USUAL_START = "08:00";
 
-function firstDraft(floor: FloorView): Draft {
+function firstDraft(floor: FloorView): PlanInput {
   if (floor.plan) return floor.plan;
   return {
-    start: "08:00",
+    date: floor.today,
+    start: USUAL_START,
     uncappers: [{ who: floor.crew[1] ?? floor.crew[0] ?? "first", tool: "hot-knife", hours: 10 }],
     machines: floor.machines.slice(0, 1).map((m) => m.name),
     tenders: 1,
     breaks: [{ at: "12:30", minutes: 45 }],
     cleaningMin: 60,
   };
+}
+
+const dayAfter = (isoDay: string, days: number): string =>
+  new Date(Date.parse(isoDay) + days * 86_400_000).toISOString().slice(0, 10);
+
+const WRITTEN = new Intl.DateTimeFormat("en-GB", {
+  weekday: "short",
+  day: "numeric",
+  month: "short",
+  timeZone: "UTC",
+});
+
+/** Days a plan can be for; last evening's while the night it began in goes on. */
+function daysToPlan({ today, nowMin, plan }: FloorView): { value: string; label: string }[] {
+  const evening = dayAfter(today, -1);
+  return [
+    ...(nowMin < 8 * 60 || plan?.date === evening ? [{ value: evening, label: "last evening's" }] : []),
+    { value: today, label: "today's" },
+    { value: dayAfter(today, 1), label: "tomorrow's" },
+  ];
 }
 
 /** How far the simulation is, always one line high, so that nothing jumps under the finger. */
@@ -60,55 +82,64 @@ function Simulating({ answer, stop, again }: ReturnType<typeof useDay>) {
 
 /** The day as stations over hours: who uncaps with what, which machines, and whether it will finish. */
 export default function DayPlanner({ floor }: { floor: FloorView }) {
-  const [draft, setDraft] = useState<Draft>(() => firstDraft(floor));
-  const [fromNow, setFromNow] = useState(floor.done.firstMs !== null);
+  const [draft, setDraft] = useState<PlanInput>(() => firstDraft(floor));
+  const [onlyRest, setOnlyRest] = useState(floor.done.firstMs !== null);
+  // Rows are shown anew when they were not changed in their own fields.
+  const [anew, setAnew] = useState(0);
   const { standing, errorAt, submit } = useCommand("plan-day");
-  const set = (change: Partial<Draft>) => setDraft((d) => ({ ...d, ...change }));
-  const nowOfDay = useMemo(() => {
-    const [h = 0, m = 0] = new Intl.DateTimeFormat("en-GB", {
-      hour: "2-digit",
-      minute: "2-digit",
-      hourCycle: "h23",
-      timeZone: floor.zone,
-    })
-      .format(floor.nowMs)
-      .split(":")
-      .map(Number);
-    return h * 60 + m;
-  }, [floor.nowMs, floor.zone]);
-  const startMin = fromNow ? Math.floor(nowOfDay / 5) * 5 : minutesOf(draft.start);
-  const plan = useMemo(
-    () =>
-      floor.boxes.length > 0 && draft.machines.length > 0 && draft.uncappers.some((u) => u.tool !== NO_TOOL)
-        ? asDayPlan(draft, floor.boxes, floor, startMin)
-        : null,
-    [draft, floor, startMin],
-  );
+  const set = (change: Partial<PlanInput>) => setDraft((d) => ({ ...d, ...change }));
+  // A start that is being typed: until it is one, the usual.
+  const at = CLOCK_TIME.test(draft.start) ? draft : { ...draft, start: USUAL_START };
+  const since = -startsIn(at, floor);
+  const underWay = onlyRest && draft.date <= floor.today;
+  const from = underWay ? "now" : "start";
+  const startMin = (foreseenFrom(at, floor, from) + 2 * 1440) % 1440;
+  const boxes = boxesFor(at, floor);
+  const plan =
+    boxes.length > 0 && draft.machines.length > 0 && draft.uncappers.some((u) => u.tool !== NO_TOOL)
+      ? asDayPlan(at, boxes, floor, from)
+      : null;
   const past = useMemo((): Past | null => {
-    if (floor.done.firstMs === null) return null;
-    const planned = minutesOf(draft.start);
-    const nowMin = (nowOfDay - planned + 1440) % 1440;
-    // Before today's start the runs there are belong to a night before.
-    if (nowMin > 18 * 60) return null;
-    const since = (ms: number) => nowMin + (ms - floor.nowMs) / 60_000;
+    if (floor.done.firstMs === null || since < 0) return null;
+    const sinceStart = (ms: number) => since + (ms - floor.nowMs) / 60_000;
     const done = floor.done.pieces
-      .map((p) => ({ station: p.station, what: p.what, fromMin: since(p.fromMs), toMin: since(p.toMs) }))
+      .map((p) => ({
+        station: p.station,
+        what: p.what,
+        fromMin: sinceStart(p.fromMs),
+        toMin: sinceStart(p.toMs),
+      }))
       .filter((p) => p.toMin > 0)
       .map((p) => ({ ...p, fromMin: Math.max(0, p.fromMin) }));
-    return { startMin: planned, nowMin, done };
-  }, [draft.start, floor.done, floor.nowMs, nowOfDay]);
-  const { answer, stop, again } = useDay(plan && { plan, startMin, underWay: fromNow });
+    return { startMin: minutesOf(at.start), nowMin: since, done };
+  }, [at.start, floor.done, floor.nowMs, since]);
+  const choose = (date: string): void => {
+    const kept = date > floor.today ? floor.planTomorrow : floor.plan?.date === date ? floor.plan : null;
+    setDraft((d) => kept ?? { ...d, date });
+    setAnew((n) => n + 1);
+  };
+  const breakAt = (clock: string, minutes: number, instead: string | null): void => {
+    const i = draft.breaks.findIndex((b) => b.at === instead);
+    set({
+      breaks:
+        i < 0
+          ? [...draft.breaks, { at: clock, minutes }]
+          : draft.breaks.map((b, j) => (j === i ? { at: clock, minutes } : b)),
+    });
+    setAnew((n) => n + 1);
+  };
+  const { answer, stop, again } = useDay(plan && { plan, startMin, underWay });
   const foretold = answer.step === "known" ? answer.foretold : "before" in answer ? answer.before : null;
-  const frames = floor.boxes.reduce((n, b) => n + b.frames, 0);
-  const kg = floor.boxes.reduce((n, b) => n + b.kg, 0);
+  const frames = boxes.reduce((n, b) => n + b.frames, 0);
+  const kg = boxes.reduce((n, b) => n + b.kg, 0);
 
   return (
     <section className="panel mb-3" aria-label="The day's plan">
       <div className="mb-3 flex flex-wrap items-baseline gap-x-5">
-        <h2 className="text-[19px]">The day</h2>
+        <h2 className="text-[19px]">The day, {WRITTEN.format(Date.parse(draft.date))}</h2>
         <p className="text-ink-2">
-          {floor.boxes.length} boxes, {frames} frames, {kg.toFixed(0)} kg ahead
-          {floor.done.boxes > 0 && `; ${floor.done.boxes} boxes are done`}
+          {boxes.length} boxes, {frames} frames, {kg.toFixed(0)} kg ahead
+          {floor.done.boxes > 0 && draft.date <= floor.today && `; ${floor.done.boxes} boxes are done`}
         </p>
         <button
           type="button"
@@ -123,14 +154,24 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
         <Simulating answer={answer} stop={stop} again={again} />
         {answer.step === "wrong" && <p className="font-semibold text-stop">{answer.why}</p>}
         {!plan && <p className="text-ink-2">A plan needs boxes to spin, a machine and somebody to uncap.</p>}
-        {foretold && plan && <Foreseen foretold={foretold} past={past} stale={answer.step !== "known"} />}
+        {foretold && plan && (
+          <Foreseen foretold={foretold} past={past} stale={answer.step !== "known"} onBreak={breakAt} />
+        )}
       </div>
       <div className="print:hidden">
-        <div className="flex flex-wrap items-start gap-x-8 gap-y-3">
+        <ChoiceKeys
+          label="The plan is"
+          options={daysToPlan(floor)}
+          value={draft.date}
+          onChange={(d) => {
+            if (d) choose(d);
+          }}
+        />
+        <div className="mt-3 flex flex-wrap items-start gap-x-8 gap-y-3">
           <div className="max-w-[560px]">
             <div className="flex flex-wrap items-start gap-4">
               <Field
-                spec={{ name: "start", label: "Start", span: 1, placeholder: "08:00" }}
+                spec={{ name: "start", label: "Start", span: 1, placeholder: USUAL_START }}
                 value={draft.start}
                 error={errorAt("start")}
                 onChange={(v) => set({ start: String(v) })}
@@ -153,18 +194,12 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
                 error={errorAt("cleaningMin")}
                 onChange={(v) => set({ cleaningMin: Number(v) || 0 })}
               />
-              <Field
-                spec={{ name: "break", label: "Break at", span: 1, placeholder: "12:30" }}
-                value={draft.breaks[0]?.at ?? ""}
-                error={errorAt("breaks.0.at")}
-                onChange={(v) =>
-                  set({ breaks: v ? [{ at: String(v), minutes: draft.breaks[0]?.minutes ?? 45 }] : [] })
-                }
-              />
             </div>
-            <Tick checked={fromNow} onChange={setFromNow}>
-              From now on, with what is left
-            </Tick>
+            {draft.date <= floor.today && (
+              <Tick checked={onlyRest} onChange={setOnlyRest}>
+                From now on, with what is left
+              </Tick>
+            )}
           </div>
           <fieldset>
             <legend className="mb-1 text-[15px] font-semibold">Machines, or by hand</legend>
@@ -192,7 +227,9 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
             ))}
           </fieldset>
         </div>
+        <BreakRows key={`breaks ${anew}`} rows={draft.breaks} onChange={(breaks) => set({ breaks })} />
         <CrewRows
+          key={`crew ${anew}`}
           rows={draft.uncappers}
           start={draft.start}
           floor={floor}
@@ -204,7 +241,7 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
           type="button"
           className="do"
           aria-disabled={standing.step === "sending"}
-          onClick={() => void submit({ ...draft, date: floor.today })}
+          onClick={() => void submit(draft)}
         >
           Keep this plan
         </button>

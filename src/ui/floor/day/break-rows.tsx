@@ -1,0 +1,83 @@
+"use client";
+
+import { Plus, X } from "lucide-react";
+import { CLOCK_TIME } from "@/house/clock-time";
+import type { PlanInput } from "@/house/views/day-plan";
+import { useRowNames } from "../../row-names";
+
+type Row = PlanInput["breaks"][number];
+const INPUT = "min-h-12 rounded border-[1.5px] border-edge bg-shelf px-2 font-mono text-ink";
+const USUAL: Row = { at: "12:30", minutes: 45 };
+
+/** When everybody stops, and for how long; the machines go on. */
+export function BreakRows({
+  rows,
+  onChange,
+}: {
+  rows: readonly Row[];
+  onChange: (rows: readonly Row[]) => void;
+}) {
+  const change = (i: number, to: Partial<Row>) =>
+    onChange(rows.map((r, j) => (j === i ? { ...r, ...to } : r)));
+  const { names, add, drop } = useRowNames(rows.length);
+  return (
+    <fieldset className="mt-3">
+      <legend className="mb-1 text-[15px] font-semibold">Breaks</legend>
+      <ul className="flex flex-wrap gap-x-6 gap-y-2">
+        {rows.map((b, i) => (
+          <li key={names[i]} className="flex items-center gap-2 text-ink-2">
+            at
+            <input
+              aria-label={`Break ${i + 1} at`}
+              className={`${INPUT} w-20 text-center`}
+              placeholder={USUAL.at}
+              defaultValue={b.at}
+              onChange={(e) => {
+                if (CLOCK_TIME.test(e.target.value)) change(i, { at: e.target.value });
+              }}
+            />
+            for
+            <input
+              aria-label={`Break ${i + 1}, minutes`}
+              inputMode="numeric"
+              className={`${INPUT} w-16 text-right`}
+              placeholder={String(USUAL.minutes)}
+              defaultValue={b.minutes}
+              onChange={(e) => {
+                const minutes = Math.round(Number(e.target.value));
+                if (minutes >= 1 && minutes <= 240) change(i, { minutes });
+              }}
+            />
+            min
+            <button
+              type="button"
+              className="grid size-12 place-items-center"
+              aria-label={`Take break ${i + 1} away`}
+              onClick={() => {
+                drop(i);
+                onChange(rows.filter((_, j) => j !== i));
+              }}
+            >
+              <X size={18} aria-hidden />
+            </button>
+          </li>
+        ))}
+        <li>
+          <button
+            type="button"
+            className="do"
+            data-quiet=""
+            aria-disabled={rows.length >= 6}
+            onClick={() => {
+              if (rows.length >= 6) return;
+              add();
+              onChange([...rows, USUAL]);
+            }}
+          >
+            <Plus size={18} aria-hidden /> {rows.length === 0 ? "A break" : "Another break"}
+          </button>
+        </li>
+      </ul>
+    </fieldset>
+  );
+}
