@@ -32,7 +32,7 @@ function WhenToBreak({
       {onTake && (
         <button
           type="button"
-          className="min-h-12 px-2 font-semibold underline underline-offset-4 print:hidden"
+          className="block min-h-12 font-semibold underline underline-offset-4 print:hidden"
           onClick={() => onTake(at(atMin), minutes, planned && at(planned.atMin))}
         >
           Break at {at(atMin)}
