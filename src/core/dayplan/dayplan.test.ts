@@ -323,6 +323,9 @@ describe("when to break", () => {
     const soon = whenToBreak({ ...plan, breaks: [eat(15)] }, by);
     expect(Math.abs((soon?.atMin ?? 0) + 22 - 270)).toBeLessThan(20);
     expect(soon?.planned?.costsMin).toBeCloseTo(45, 0);
+    // So soon from now, with half the day behind them, is where it belongs.
+    expect(whenToBreak({ ...plan, breaks: [eat(15)] }, { ...by, workedMin: 400 })?.atMin).toBe(15);
+    expect(whenToBreak({ ...plan, breaks: [] }, { ...by, workedMin: 2000 })).toBeNull();
     // Nothing planned for a long day: half an hour in its middle.
     const none = whenToBreak({ ...plan, breaks: [] }, by);
     expect(none).toMatchObject({ minutes: 30, planned: null });

@@ -25,12 +25,16 @@ const ALIKE_MIN = 2;
 
 /**
  * The longest break still ahead, or a usual one where a long day has none: when it costs least, and what it costs
- * as planned. Null when the shifts end before the work, or a short day needs none. `replicates` 1-20,000 days a try.
+ * as planned. Null when the shifts end before the work, or a short day needs none. `workedMin` minutes of the day
+ * lie before the plan's first, when it is foreseen from now. `replicates` 1-20,000 days a try.
  * @throws DomainError for a plan that cannot be
  */
 export function whenToBreak(
   plan: DayPlan,
-  by: { readonly seed: number; readonly replicates: number },
+  {
+    workedMin = 0,
+    ...by
+  }: { readonly seed: number; readonly replicates: number; readonly workedMin?: number },
 ): BreakAdvice | null {
   const finish = (breaks: DayPlan["breaks"]) => simulateDay({ ...plan, breaks }, by).finishMin.p50;
   const end = finish(plan.breaks);
@@ -40,15 +44,16 @@ export function whenToBreak(
   const others = plan.breaks.filter((b) => b !== longest);
   const minutes = longest ? longest.toMin - longest.fromMin : USUAL_BREAK_MIN;
   const without = finish(others);
-  if (!Number.isFinite(without) || (!longest && without < LONG_DAY_MIN)) return null;
+  const day = workedMin + without;
+  if (!Number.isFinite(day) || (!longest && day < LONG_DAY_MIN)) return null;
 
   const tried = (atMin: number): BreakAt => {
     const late = finish([...others, { fromMin: atMin, toMin: atMin + minutes }]) - without;
     return { atMin, costsMin: Math.max(0, late) };
   };
-  const [first, last] = [0.3 * without, 0.7 * without];
+  const [first, last] = [0.3 * day - workedMin, 0.7 * day - workedMin];
   const step = Math.max(1, Math.ceil((last - first) / QUARTER_MIN / MOST_TRIES)) * QUARTER_MIN;
-  const begin = Math.ceil(first / QUARTER_MIN) * QUARTER_MIN;
+  const begin = Math.max(0, Math.ceil(first / QUARTER_MIN) * QUARTER_MIN);
   const tries = Array.from({ length: MOST_TRIES }, (_, i) => begin + i * step)
     .filter((at) => at <= last && others.every((b) => at >= b.toMin || at + minutes <= b.fromMin))
     .map(tried);
@@ -57,7 +62,7 @@ export function whenToBreak(
   if (all.length === 0) return null;
   const least = Math.min(...all.map((t) => t.costsMin));
   const alike = all.filter((t) => t.costsMin <= least + ALIKE_MIN);
-  const fromMiddle = (t: BreakAt) => Math.abs(t.atMin + minutes / 2 - without / 2);
+  const fromMiddle = (t: BreakAt) => Math.abs(workedMin + t.atMin + minutes / 2 - day / 2);
   // Right after the start or before the end nobody wants one, though it may cost no more there.
   const best =
     alike.find((t) => t === planned && t.atMin >= first && t.atMin <= last) ??

@@ -93,7 +93,9 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
   const since = -startsIn(at, floor);
   const underWay = onlyRest && draft.date <= floor.today;
   const from = underWay ? "now" : "start";
-  const startMin = (foreseenFrom(at, floor, from) + 2 * 1440) % 1440;
+  const zero = foreseenFrom(at, floor, from);
+  const startMin = (zero + 2 * 1440) % 1440;
+  const workedMin = Math.max(0, zero - foreseenFrom(at, floor, "start"));
   const boxes = boxesFor(at, floor);
   const plan =
     boxes.length > 0 && draft.machines.length > 0 && draft.uncappers.some((u) => u.tool !== NO_TOOL)
@@ -128,7 +130,7 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
     });
     setAnew((n) => n + 1);
   };
-  const { answer, stop, again } = useDay(plan && { plan, startMin, underWay });
+  const { answer, stop, again } = useDay(plan && { plan, startMin, underWay, workedMin });
   const foretold = answer.step === "known" ? answer.foretold : "before" in answer ? answer.before : null;
   const frames = boxes.reduce((n, b) => n + b.frames, 0);
   const kg = boxes.reduce((n, b) => n + b.kg, 0);

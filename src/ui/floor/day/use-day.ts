@@ -2,6 +2,7 @@
 
 import { useEffect, useRef, useState } from "react";
 import type { Advice, BreakAdvice, DayForecast, DayPlan } from "@/core/dayplan";
+import type { SimulateDay } from "@/workers/day.worker";
 
 export interface DayQuestion {
   readonly plan: DayPlan;
@@ -9,6 +10,8 @@ export interface DayQuestion {
   readonly startMin: number;
   /** The day has begun: it is foreseen from now, and nothing can start earlier. */
   readonly underWay: boolean;
+  /** Minutes of the day before that. */
+  readonly workedMin: number;
 }
 
 /** What a thousand days say, with what was asked: meanwhile something else may be asked. */
@@ -64,7 +67,12 @@ export function useDay(question: DayQuestion | null): {
           );
         if (data.wrong) setAnswer({ step: "wrong", why: data.wrong });
       };
-      worker.postMessage({ plan: of.plan, seed: 20260813, replicates: REPLICATES });
+      worker.postMessage({
+        plan: of.plan,
+        workedMin: of.workedMin,
+        seed: 20260813,
+        replicates: REPLICATES,
+      } satisfies SimulateDay);
     }, 150);
     end.current = () => {
       clearTimeout(due);
