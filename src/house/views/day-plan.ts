@@ -61,7 +61,7 @@ export const startsIn = (
   { today, nowMin }: Pick<FloorView, "today" | "nowMin">,
 ): number => Math.round((Date.parse(date) - Date.parse(today)) / MINUTE) + minutesOf(start) - nowMin;
 
-/** A machine or a box is ready to the nearest so many minutes: meanwhile the plan stands still. */
+/** What dries is ready, and now is, to so many minutes: meanwhile the plan stands still. */
 const GRAIN = 5;
 /** What comes out of the hot room later than this after the start is the next day's. */
 const LATEST_MIN = 10 * 60;
