@@ -79,6 +79,9 @@ test("plan a day, see what holds it up, add a person and see the finish move, ty
   await expect(plan).toContainText("The floor is planned for");
   // The evening before, for tomorrow: from its start, with a break where it costs least.
   const today = (await plan.getByRole("heading", { name: /^The day, / }).textContent()) ?? "";
+  const day = plan.getByRole("group", { name: "The plan is" });
+  // After midnight the plan that goes on is last evening's.
+  const itsDay = (await day.getByRole("button", { pressed: true }).textContent()) ?? "";
   await plan.getByRole("button", { name: "tomorrow's" }).click();
   await expect(plan.getByRole("heading", { name: /^The day, / })).not.toHaveText(today);
   await expect(plan.getByRole("checkbox", { name: "From now on, with what is left" })).toHaveCount(0);
@@ -94,8 +97,11 @@ test("plan a day, see what holds it up, add a person and see the finish move, ty
   await expect(plan).toContainText(/the break at (09|1\d):\d\d lies well/);
   await plan.getByRole("button", { name: "Keep this plan" }).click();
   await expect(plan).toContainText(/The floor is planned for .*: from 08:00/);
-  await plan.getByRole("button", { name: "today's" }).click();
+  await day.getByRole("button", { name: itsDay }).click();
   await expect(plan.getByRole("heading", { name: today })).toBeVisible();
+  await expect(plan.getByLabel("Break 1, minutes")).toHaveValue("45");
+  await day.getByRole("button", { name: "tomorrow's" }).click();
+  await expect(plan.getByLabel("Break 1, minutes")).toHaveValue("60");
   await page.emulateMedia({ media: "print" });
   await expect(plan.getByRole("button", { name: "Keep this plan" })).toBeHidden();
   await expect(plan.getByRole("img", { name: /The day's plan/ })).toBeVisible();

@@ -82,16 +82,21 @@ function Simulating({ answer, stop, again }: ReturnType<typeof useDay>) {
 
 /** The day as stations over hours: who uncaps with what, which machines, and whether it will finish. */
 export default function DayPlanner({ floor }: { floor: FloorView }) {
-  const [draft, setDraft] = useState<PlanInput>(() => firstDraft(floor));
+  const [first] = useState(() => firstDraft(floor));
+  const [date, setDate] = useState(first.date);
+  /** Of each day that was looked at, so that none loses what was typed. */
+  const [drafts, setDrafts] = useState<Readonly<Record<string, PlanInput>>>({ [date]: first });
+  const draft = drafts[date] ?? first;
   const [onlyRest, setOnlyRest] = useState(floor.done.firstMs !== null);
   // Rows are shown anew when they were not changed in their own fields.
   const [anew, setAnew] = useState(0);
   const { standing, errorAt, submit } = useCommand("plan-day");
-  const set = (change: Partial<PlanInput>) => setDraft((d) => ({ ...d, ...change }));
+  const set = (change: Partial<PlanInput>) =>
+    setDrafts((all) => ({ ...all, [date]: { ...draft, ...all[date], ...change } }));
   // A start that is being typed: until it is one, the usual.
   const at = CLOCK_TIME.test(draft.start) ? draft : { ...draft, start: USUAL_START };
   const since = -startsIn(at, floor);
-  const underWay = onlyRest && draft.date <= floor.today;
+  const underWay = onlyRest && since >= 0;
   const from = underWay ? "now" : "start";
   const zero = foreseenFrom(at, floor, from);
   const startMin = (zero + 2 * 1440) % 1440;
@@ -115,9 +120,10 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
       .map((p) => ({ ...p, fromMin: Math.max(0, p.fromMin) }));
     return { startMin: minutesOf(at.start), nowMin: since, done };
   }, [at.start, floor.done, floor.nowMs, since]);
-  const choose = (date: string): void => {
-    const kept = date > floor.today ? floor.planTomorrow : floor.plan?.date === date ? floor.plan : null;
-    setDraft((d) => kept ?? { ...d, date });
+  const choose = (day: string): void => {
+    const kept = [floor.plan, floor.planTomorrow].find((p) => p?.date === day);
+    setDrafts((all) => ({ ...all, [day]: all[day] ?? kept ?? { ...draft, date: day } }));
+    setDate(day);
     setAnew((n) => n + 1);
   };
   const breakAt = (clock: string, minutes: number, instead: string | null): void => {
@@ -197,7 +203,7 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
                 onChange={(v) => set({ cleaningMin: Number(v) || 0 })}
               />
             </div>
-            {draft.date <= floor.today && (
+            {since >= 0 && (
               <Tick checked={onlyRest} onChange={setOnlyRest}>
                 From now on, with what is left
               </Tick>
