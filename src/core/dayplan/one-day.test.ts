@@ -35,7 +35,17 @@ const plans: fc.Arbitrary<DayPlan> = fc
       }),
       { minLength: 1, maxLength: 3 },
     ),
-    breaks: fc.constantFrom([], [{ fromMin: 60, toMin: 90 }]),
+    // In no order, and running into each other, as people type them.
+    breaks: fc.constantFrom(
+      [],
+      [{ fromMin: 60, toMin: 90 }],
+      [
+        { fromMin: 120, toMin: 130 },
+        { fromMin: 75, toMin: 100 },
+        { fromMin: 60, toMin: 80 },
+        { fromMin: 100, toMin: 105 },
+      ],
+    ),
     bufferKg: fc.integer({ min: 20, max: 200 }),
   })
   .map((p) => ({

@@ -45,6 +45,17 @@ function holdsUp(stations: readonly StationLoad[]): string {
   return busiest.utilisation < 0.85 && room > (1 - busiest.utilisation) / 2 ? HOT_ROOM : busiest.station;
 }
 
+/** Breaks one after the other, those that run into each other as one. */
+function inOrder(breaks: DayPlan["breaks"]): DayPlan["breaks"] {
+  const merged: { fromMin: number; toMin: number }[] = [];
+  for (const b of [...breaks].sort((x, y) => x.fromMin - y.fromMin)) {
+    const last = merged.at(-1);
+    if (last && b.fromMin <= last.toMin) last.toMin = Math.max(last.toMin, b.toMin);
+    else merged.push({ ...b });
+  }
+  return merged;
+}
+
 const quantileOf = (sorted: readonly number[], q: number): number =>
   sorted[Math.min(sorted.length - 1, Math.max(0, Math.ceil(q * sorted.length) - 1))] ?? Number.NaN;
 
@@ -53,9 +64,10 @@ const quantileOf = (sorted: readonly number[], q: number): number =>
  * stop; then what was done so far is the answer. @throws DomainError for a plan that cannot be
  */
 export function simulateDay(
-  plan: DayPlan,
+  given: DayPlan,
   { seed, replicates, progress }: { seed: number; replicates: number; progress?: (done: number) => boolean },
 ): DayForecast {
+  const plan = { ...given, breaks: inOrder(given.breaks) };
   checkPlan(plan);
   mustBeWithin(replicates, 1, 20_000, "Replicates");
   const order = [...plan.boxes].sort((a, b) => a.releaseMin - b.releaseMin);
