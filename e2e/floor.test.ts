@@ -86,7 +86,10 @@ test("plan a day, see what holds it up, add a person and see the finish move, ty
   await expect(plan.getByRole("heading", { name: /^The day, / })).not.toHaveText(today);
   await expect(plan.getByRole("checkbox", { name: "From now on, with what is left" })).toHaveCount(0);
   await plan.getByLabel("Start").fill("08:00");
+  await plan.getByLabel("Break 1 at").fill("8 o'clock");
+  await expect(plan).toContainText("a time such as 12:30");
   await plan.getByLabel("Break 1 at").fill("08:15");
+  await expect(plan).not.toContainText("a time such as 12:30");
   await plan.getByLabel("Break 1, minutes").fill("60");
   for (const place of ["place 1", "place 2"]) await plan.getByLabel(`Minutes a frame, ${place}`).fill("6");
   await plan.getByRole("button", { name: "Another break" }).click();

@@ -1,9 +1,9 @@
 "use client";
 
 import { Plus, X } from "lucide-react";
-import { CLOCK_TIME } from "@/house/clock-time";
 import type { PlanInput } from "@/house/views/day-plan";
 import { useRowNames } from "../../row-names";
+import { ClockInput } from "./clock-input";
 
 type Row = PlanInput["breaks"][number];
 const INPUT = "min-h-12 rounded border-[1.5px] border-edge bg-shelf px-2 font-mono text-ink";
@@ -27,14 +27,11 @@ export function BreakRows({
         {rows.map((b, i) => (
           <li key={names[i]} className="flex items-center gap-2 text-ink-2">
             at
-            <input
-              aria-label={`Break ${i + 1} at`}
-              className={`${INPUT} w-20 text-center`}
+            <ClockInput
+              name={`Break ${i + 1} at`}
+              value={b.at}
               placeholder={USUAL.at}
-              defaultValue={b.at}
-              onChange={(e) => {
-                if (CLOCK_TIME.test(e.target.value)) change(i, { at: e.target.value });
-              }}
+              onChange={(at) => change(i, { at })}
             />
             for
             <input

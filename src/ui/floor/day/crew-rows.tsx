@@ -2,11 +2,11 @@
 
 import { Plus, X } from "lucide-react";
 import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
-import { CLOCK_TIME } from "@/house/clock-time";
 import type { PlanInput } from "@/house/views/day-plan";
 import type { FloorView } from "@/house/views/floor";
 import { useRowNames } from "../../row-names";
 import { Tick } from "../../tick";
+import { ClockInput } from "./clock-input";
 
 type Row = PlanInput["uncappers"][number];
 const TOOL_NAMES = Object.entries(TOOLS) as [Tool, (typeof TOOLS)[Tool]][];
@@ -101,19 +101,16 @@ export function CrewRows({
                   min/frame
                 </label>
               )}
-              <label className="flex items-center gap-2 text-ink-2">
+              <div className="flex items-center gap-2 text-ink-2">
                 from
-                <input
-                  aria-label={`From, ${place}`}
-                  className={`${INPUT} w-20 text-center font-mono text-ink`}
+                <ClockInput
+                  name={`From, ${place}`}
+                  value={u.from ?? ""}
                   placeholder={start}
-                  defaultValue={u.from ?? ""}
-                  onChange={(e) => {
-                    if (CLOCK_TIME.test(e.target.value)) change(i, { from: e.target.value });
-                    else if (e.target.value === "") without(i, "from");
-                  }}
+                  optional
+                  onChange={(from) => (from === "" ? without(i, "from") : change(i, { from }))}
                 />
-              </label>
+              </div>
               <label className="flex items-center gap-2 text-ink-2">
                 <input
                   aria-label={`Hours, ${place}`}
