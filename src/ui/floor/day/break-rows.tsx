@@ -25,7 +25,7 @@ export function BreakRows({
       <legend className="mb-1 text-[15px] font-semibold">Breaks</legend>
       <ul className="flex flex-wrap gap-x-6 gap-y-2">
         {rows.map((b, i) => (
-          <li key={names[i]} className="flex items-center gap-2 text-ink-2">
+          <li key={names[i]} className="flex flex-wrap items-center gap-2 text-ink-2">
             at
             <ClockInput
               name={`Break ${i + 1} at`}
