@@ -6,6 +6,7 @@ import { dayIn, monthsLater } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { choice, count, massKg, number, tag, text } from "../fields";
+import { framesIn } from "../frames";
 import { plural, spoken, tags } from "../ranges";
 import { entriesFeeding, lastStayOf, openBatch } from "../records/batches";
 import { maybeVessel, oneVessel } from "../records/equipment";
@@ -48,7 +49,7 @@ export const crushCombs = defineCommand({
       await work.restOn(stay, `super ${one} was ${input.way}`);
       await work.state("comb_lost", { vessel_id: vessel.id, what: `combs ${input.way}` });
       honey += stay.gross_g - stay.empty_g;
-      frames += stay.frames ?? 10;
+      frames += framesIn(stay);
     }
     if (!batch) refuse("no-super", "Name at least one super.", "supers");
     const station = handStation(STATION[input.way], await handWork(work.tx));

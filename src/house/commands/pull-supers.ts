@@ -7,6 +7,7 @@ import { ANY_HAND, defineCommand } from "../command";
 import { emptied } from "../emptied";
 import { refuse } from "../errors";
 import { choice, count, day, list, massKg, note, number, pct, tag, tempC, text } from "../fields";
+import { framesOf } from "../frames";
 import { plural } from "../ranges";
 import {
   type ColonyRow,
@@ -264,7 +265,7 @@ async function lookAt(
     const vessel = await oneVessel(work.tx, "super", pulled.tag, at("tag"), work.at);
     const colony = await colonyIn(work, pulled.colony, yard, at("colony"));
     mustMakeSense(pulled, vessel, at);
-    const frames = vessel.frames ?? 10;
+    const frames = framesOf(vessel);
     const honey =
       pulled.grossKg === undefined
         ? gramsFromKg(

@@ -7,6 +7,7 @@ import { coverFromBatch } from "../batch-mass";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { massKg, number, tag } from "../fields";
+import { framesIn } from "../frames";
 import { plural } from "../ranges";
 import { type BatchComb, entriesFeeding, lastStayOf, openBatch } from "../records/batches";
 import { oneVessel } from "../records/equipment";
@@ -14,7 +15,6 @@ import { runsOfBatches, runsOfStay } from "../records/floor";
 
 /** How far under its empty weight a spun super may weigh: scales and scraped wax (common practice). */
 const UNDER_EMPTY_GRACE_G = 300;
-const USUAL_FRAMES = 10;
 
 /** Wax of combs that burst and frames taken out with brood: the box is lighter by them, not emptier of honey. */
 async function missingFrom(db: Knex, stay: BatchComb): Promise<{ grams: number; what: string }> {
@@ -111,7 +111,7 @@ export const weighSpunSuper = defineCommand({
       ...(input.hungH
         ? {
             station: "gravity" satisfies HandWay,
-            frames: stay.frames ?? USUAL_FRAMES,
+            frames: framesIn(stay),
             minutes: input.hungH * 60,
             honeyGrams,
             leftGrams: wets,

@@ -1,4 +1,5 @@
 /** The judgement of supers that are here, as the core wants to be asked. */
+
 import { judgePull, type PullRipeness, type SuperLook } from "@/core/moisture";
 import {
   type ExpectedYield,
@@ -8,6 +9,7 @@ import {
   type SuperDepth,
 } from "@/core/yields";
 import { dayIn } from "../clock";
+import { framesIn, framesOf } from "../frames";
 import { rulesOf } from "../records/house";
 import type { Snapshot, WaitingSuper } from "./snapshot";
 
@@ -15,8 +17,8 @@ export const lookOf = (w: WaitingSuper): SuperLook => ({
   name: w.tag,
   massKg: w.grams / 1000,
   cappedPct: w.capped_pct,
-  frames: w.frames ?? 10,
-  framesLeft: Math.min(w.frames_left, w.frames ?? 10),
+  frames: framesOf(w),
+  framesLeft: Math.min(w.frames_left, framesOf(w)),
   shake: w.shake,
   flags: w.flags,
   waitingUntil: w.waiting_until,
@@ -62,7 +64,7 @@ export const yieldOf = (
     supers.map((w) => ({
       name: w.tag,
       depth: (w.depth ?? "custom") as SuperDepth,
-      framesTaken: Math.max(0, (w.frames ?? 10) - w.frames_left),
+      framesTaken: framesIn(w),
       cappedPct: w.capped_pct,
       netKg: w.weighed ? w.grams / 1000 : null,
       frameClass: w.frame_class,

@@ -1,6 +1,8 @@
 /** What a stand-in instrument needs to know of the super before it: everything but its honey. */
+
 import type { Knex } from "knex";
 import { climateOf, type FanPosition, soundClimate } from "@/core/drying";
+import { framesIn } from "../frames";
 import { airSince, fanByStack } from "../records/climate";
 import { oneVessel } from "../records/equipment";
 import { waitingCombs } from "../records/pulls";
@@ -16,7 +18,7 @@ export async function standInTruth(db: Knex, tag: string) {
   );
   return {
     tag,
-    frames: (vessel.frames ?? 10) - (comb?.frames_left ?? 0),
+    frames: framesIn({ frames: vessel.frames, frames_left: comb?.frames_left ?? 0 }),
     deep: vessel.depth === "deep",
     emptyKg: vessel.empty_g / 1000,
     cappedPct: comb?.capped_pct ?? null,

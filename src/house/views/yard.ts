@@ -4,6 +4,7 @@ import { formatKgFromG } from "@/core/units";
 import type { PastBatch, PastFrames, SuperDepth } from "@/core/yields";
 import { CLEARING, type Clearing, type DatedStep, stepsOf } from "../clearing";
 import { dayIn, writtenDay } from "../clock";
+import { framesOf } from "../frames";
 import { colonies, vessels, yards } from "../records/equipment";
 import { rulesOf } from "../records/house";
 import { instruments, kindOf, standingAt } from "../records/instruments";
@@ -79,7 +80,7 @@ export async function pullSheetView(db: Knex, s: Snapshot): Promise<PullSheetVie
     supers: Object.fromEntries(
       boxes.map((v) => [
         v.tag,
-        { emptyKg: v.empty_g / 1000, frames: v.frames ?? 10, depth: (v.depth ?? "custom") as SuperDepth },
+        { emptyKg: v.empty_g / 1000, frames: framesOf(v), depth: (v.depth ?? "custom") as SuperDepth },
       ]),
     ),
     out: [...s.waiting.map((w) => w.tag), ...inBatches],
