@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { Field } from "./fields/field";
+import { figureIn } from "./fields/figure";
 import { type FieldSpec, inputFrom, type Values } from "./fields/spec";
 import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
@@ -14,7 +15,7 @@ interface PailChoice {
   readonly warning: string | null;
 }
 
-const figure = (text: string | boolean | undefined): number => Number(String(text ?? "").replace(",", "."));
+const figure = (text: string | boolean | undefined): number => figureIn(text) ?? 0;
 
 /** Pails into jars: choose pails, jar and count; what is over or short is said while typing. */
 export function FillJars({

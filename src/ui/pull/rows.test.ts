@@ -5,7 +5,6 @@ import {
   asInput,
   bareTag,
   blankRow,
-  figureIn,
   honeyOf,
   judgeRows,
   type PullRow,
@@ -43,16 +42,6 @@ describe("what is typed on the pull sheet", () => {
     ["SX7", "SX7"],
   ])("%j is super %s", (typed, tag) => {
     expect(bareTag(typed)).toBe(tag);
-  });
-
-  it.each([
-    ["17,6", 17.6],
-    [" 17.6 ", 17.6],
-    ["", null],
-    ["heavy", null],
-    ["42 lb", null],
-  ])("%j is the figure %s", (typed, figure) => {
-    expect(figureIn(typed)).toBe(figure);
   });
 
   it("becomes the command's input, with what was not said left out", () => {

@@ -1,4 +1,5 @@
 /** One super on the pull sheet as it is being filled in, and what the core makes of it. */
+
 import {
   correctReading,
   judgePull,
@@ -18,6 +19,8 @@ import {
   type PulledSuper,
   type SuperDepth,
 } from "@/core/yields";
+import { framesOf } from "@/house/frames";
+import { figureIn } from "../fields/figure";
 
 export interface PullRow {
   readonly key: number;
@@ -82,11 +85,6 @@ export const bareTag = (tag: string): string =>
     .replace(/^S(?=\d)/, "");
 
 /** A figure while it is typed; null while it is none. */
-export const figureIn = (text: string): number | null => {
-  const value = Number(text.trim().replace(",", "."));
-  return text.trim() !== "" && Number.isFinite(value) ? value : null;
-};
-
 /** Water of a sample as typed; null while it is none, or one the house will refuse with its own words. */
 function waterOf(row: PullRow, { instrument, sampleC }: Around): { waterPct: number; sdPct: number } | null {
   const value = figureIn(row.sample);
@@ -117,7 +115,7 @@ const asPulled = (row: PullRow, known: KnownSuper | undefined): PulledSuper => {
   return {
     name: row.tag,
     depth: known?.depth ?? "medium",
-    framesTaken: Math.max(0, (known?.frames ?? 10) - row.framesLeft),
+    framesTaken: Math.max(0, framesOf(known) - row.framesLeft),
     cappedPct: within(figureIn(row.cappedPct), 0, 100, 95),
     netKg: net !== null && net > 0 ? net : null,
     frameClass: row.frameClass === "" ? null : row.frameClass,
@@ -131,7 +129,7 @@ export const honeyOf = (row: PullRow, around: Around) =>
 function lookOf(row: PullRow, around: Around): SuperLook {
   const known = around.supers[bareTag(row.tag)];
   const water = waterOf(row, around);
-  const frames = known?.frames ?? 10;
+  const frames = framesOf(known);
   return {
     name: bareTag(row.tag) || "?",
     massKg: honeyOf(row, around).kg,

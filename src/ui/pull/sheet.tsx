@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import { SCHOOLS, type School } from "@/core/moisture";
 import type { PullSheetView } from "@/house/views/yard";
 import { Field } from "../fields/field";
+import { figureIn } from "../fields/figure";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { Why } from "../why/why";
@@ -13,7 +14,6 @@ import {
   asInput,
   bareTag,
   blankRow,
-  figureIn,
   honeyOf,
   judgeRows,
   type PullRow,

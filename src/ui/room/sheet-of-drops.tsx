@@ -4,14 +4,10 @@ import { useState } from "react";
 import { judgeSheet } from "@/core/moisture/sheet";
 import type { AtHand } from "@/house/views/instruments";
 import { Field } from "../fields/field";
+import { figureIn } from "../fields/figure";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { FromDevice } from "../from-device";
-
-const figure = (text: string): number | null => {
-  const value = Number(text.trim().replace(",", "."));
-  return text.trim() !== "" && Number.isFinite(value) ? value : null;
-};
 
 /** The reading sheet: three drops in a row, their mean and spread while they are entered, an outlier named. */
 export default function SheetOfDrops({
@@ -30,7 +26,7 @@ export default function SheetOfDrops({
   const [sampleC, setSampleC] = useState("20");
   const [drops, setDrops] = useState(["", "", ""]);
   const { standing, errorAt, submit } = useCommand("read-sheet");
-  const read = drops.map(figure).filter((d) => d !== null);
+  const read = drops.map(figureIn).filter((d) => d !== null);
   const sheet = read.length > 0 ? judgeSheet(read) : null;
   const picked = instruments.find((i) => i.name === instrument);
 

@@ -2,11 +2,12 @@
 
 import { Plus, X } from "lucide-react";
 import type { PlanInput } from "@/house/views/day-plan";
+import { FigureInput } from "../../fields/figure-input";
 import { useRowNames } from "../../row-names";
 import { ClockInput } from "./clock-input";
 
 type Row = PlanInput["breaks"][number];
-const INPUT = "min-h-12 rounded border-[1.5px] border-edge bg-shelf px-2 font-mono text-ink";
+const MINUTES = { from: 1, to: 240, unit: "min", whole: true } as const;
 const USUAL: Row = { at: "12:30", minutes: 45 };
 
 /** When everybody stops, and for how long; the machines go on. */
@@ -34,15 +35,13 @@ export function BreakRows({
               onChange={(at) => change(i, { at })}
             />
             for
-            <input
-              aria-label={`Break ${i + 1}, minutes`}
-              inputMode="numeric"
-              className={`${INPUT} w-16 text-right`}
+            <FigureInput
+              name={`Break ${i + 1}, minutes`}
+              value={b.minutes}
+              bounds={MINUTES}
               placeholder={String(USUAL.minutes)}
-              defaultValue={b.minutes}
-              onChange={(e) => {
-                const minutes = Math.round(Number(e.target.value));
-                if (minutes >= 1 && minutes <= 240) change(i, { minutes });
+              onChange={(minutes) => {
+                if (minutes !== null) change(i, { minutes });
               }}
             />
             min

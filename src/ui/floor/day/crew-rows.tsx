@@ -4,12 +4,15 @@ import { Plus, X } from "lucide-react";
 import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
 import type { PlanInput } from "@/house/views/day-plan";
 import type { FloorView } from "@/house/views/floor";
+import { FigureInput } from "../../fields/figure-input";
 import { useRowNames } from "../../row-names";
 import { Tick } from "../../tick";
 import { ClockInput } from "./clock-input";
 
 type Row = PlanInput["uncappers"][number];
 const TOOL_NAMES = Object.entries(TOOLS) as [Tool, (typeof TOOLS)[Tool]][];
+const PACE = { from: 0.1, to: 30, unit: "min", optional: true } as const;
+const HOURS = { from: 1, to: 16, unit: "h" } as const;
 const INPUT = "min-h-12 rounded border-[1.5px] border-edge bg-shelf px-2";
 
 const skillOf = (who: string, floor: Pick<FloorView, "skills">) =>
@@ -85,21 +88,18 @@ export function CrewRows({
                 <option value={NO_TOOL}>does not uncap</option>
               </select>
               {usual !== null && (
-                <label className="flex items-center gap-2 text-ink-2">
-                  <input
-                    aria-label={`Minutes a frame, ${place}`}
-                    inputMode="decimal"
-                    className={`${INPUT} w-16 text-right font-mono text-ink`}
+                <div className="flex items-center gap-2 text-ink-2">
+                  <FigureInput
+                    name={`Minutes a frame, ${place}`}
+                    value={u.minPerFrame}
+                    bounds={PACE}
                     placeholder={String(usual)}
-                    defaultValue={u.minPerFrame ?? ""}
-                    onChange={(e) => {
-                      const value = Number(e.target.value.replace(",", "."));
-                      if (value > 0) change(i, { minPerFrame: value });
-                      else without(i, "minPerFrame");
-                    }}
+                    onChange={(minPerFrame) =>
+                      minPerFrame === null ? without(i, "minPerFrame") : change(i, { minPerFrame })
+                    }
                   />
                   min/frame
-                </label>
+                </div>
               )}
               <div className="flex items-center gap-2 text-ink-2">
                 from
@@ -111,17 +111,18 @@ export function CrewRows({
                   onChange={(from) => (from === "" ? without(i, "from") : change(i, { from }))}
                 />
               </div>
-              <label className="flex items-center gap-2 text-ink-2">
-                <input
-                  aria-label={`Hours, ${place}`}
-                  inputMode="decimal"
-                  className={`${INPUT} w-14 text-right font-mono text-ink`}
-                  placeholder="10"
-                  defaultValue={u.hours}
-                  onChange={(e) => change(i, { hours: Number(e.target.value.replace(",", ".")) || 10 })}
+              <div className="flex items-center gap-2 text-ink-2">
+                <FigureInput
+                  name={`Hours, ${place}`}
+                  value={u.hours}
+                  bounds={HOURS}
+                  width="w-14"
+                  onChange={(hours) => {
+                    if (hours !== null) change(i, { hours });
+                  }}
                 />
                 h
-              </label>
+              </div>
               {(
                 [
                   ["loads", "machines"],

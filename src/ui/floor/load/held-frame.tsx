@@ -5,6 +5,7 @@ import { FRAME_CLASSES, type FrameClass } from "@/core/yields";
 import type { FloorView } from "@/house/views/floor";
 import { ChoiceKeys } from "../../choice-keys";
 import { Field } from "../../fields/field";
+import { figureIn } from "../../fields/figure";
 import { FromDevice } from "../../from-device";
 import { slotName } from "../slot-name";
 import { type FrameToLoad, MOST_FRAME_KG } from "./use-load";
@@ -33,8 +34,8 @@ export function HeldFrame({
   const [wrong, setWrong] = useState<string | undefined>();
   const weigh = (text: string): void => {
     setTyped(text);
-    const kg = text.trim() === "" ? Number.NaN : Number(text.replace(",", "."));
-    const fits = kg > 0 && kg <= MOST_FRAME_KG;
+    const kg = figureIn(text);
+    const fits = kg !== null && kg > 0 && kg <= MOST_FRAME_KG;
     setWrong(fits ? undefined : `A frame weighs up to ${MOST_FRAME_KG} kg.`);
     if (fits) onWeight(kg);
   };

@@ -6,10 +6,14 @@ import { programme, spinTime } from "@/core/extraction";
 import { wholeMinutes } from "@/house/views/day-plan";
 import type { FloorMachine, FloorView } from "@/house/views/floor";
 import { Field } from "../../fields/field";
+import { figureIn, wrongFigure } from "../../fields/figure";
 import { Tick } from "../../tick";
 
 /** Comb colder than this breaks easily (common practice). */
 const COLD_COMB_C = 18;
+
+const HONEY_C = { from: 10, to: 45, unit: "°C" } as const;
+const PROGRAMME_MIN = { from: 1, to: 120, unit: "min", optional: true } as const;
 
 /** How the next run will go: what it was uncapped with, how warm the honey is, and for how long. */
 export function useProgramme(floor: FloorView, machine: FloorMachine | undefined, tenderComb: boolean) {
@@ -18,13 +22,13 @@ export function useProgramme(floor: FloorView, machine: FloorMachine | undefined
   /** As ticked; until then as the combs and the cold say. */
   const [tenderSaid, setTender] = useState<boolean | null>(null);
   const [tool, setTool] = useState<string>(floor.plan?.uncappers.find((u) => u.tool !== NO_TOOL)?.tool ?? "");
-  const warm = Number(honeyC.replace(",", "."));
+  const warm = figureIn(honeyC);
   const known =
-    machine && warm >= 10 && warm <= 45
+    machine && warm !== null && warm >= 10 && warm <= 45
       ? spinTime(machine.baseMin, { waterPct: floor.waterPct, tempC: warm })
       : null;
   const suggested = known ? wholeMinutes(known.minutes) : (machine?.suggestedMin ?? 0);
-  const said = Math.round(Number(minutesSaid.replace(",", ".")));
+  const said = figureIn(minutesSaid);
   return {
     honeyC,
     setHoneyC,
@@ -38,8 +42,8 @@ export function useProgramme(floor: FloorView, machine: FloorMachine | undefined
     /** True when the suggestion is for the honey as warm as it was said to be. */
     forThisHoney: known !== null,
     tooCold: known?.tooCold ?? false,
-    minutes: said >= 1 && said <= 120 ? said : suggested,
-    tender: tenderSaid ?? (warm < COLD_COMB_C || tenderComb),
+    minutes: said !== null && said >= 1 && said <= 120 ? Math.round(said) : suggested,
+    tender: tenderSaid ?? ((warm !== null && warm < COLD_COMB_C) || tenderComb),
   };
 }
 
@@ -71,6 +75,7 @@ export function ProgrammeFields({
         <Field
           spec={{ name: "honeyC", label: "Honey at", unit: "°C", kind: "figure", span: 1 }}
           value={run.honeyC}
+          error={wrongFigure(run.honeyC, HONEY_C)}
           onChange={(v) => run.setHoneyC(String(v))}
         />
         <Tick checked={run.tender} onChange={run.setTender}>
@@ -86,6 +91,7 @@ export function ProgrammeFields({
             placeholder: String(run.suggested),
           }}
           value={run.minutesSaid}
+          error={wrongFigure(run.minutesSaid, PROGRAMME_MIN)}
           onChange={(v) => run.setMinutes(String(v))}
         />
       </div>
