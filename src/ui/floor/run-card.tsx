@@ -1,10 +1,10 @@
 "use client";
 
-import { useState } from "react";
 import type { LiveRun } from "@/house/views/floor";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { useHouseClock } from "../house-clock";
+import { useKept } from "../kept";
 import { Tick } from "../tick";
 import { useCalled } from "./called";
 import { slotName } from "./slot-name";
@@ -18,6 +18,12 @@ const MARK_WORD: Record<Mark, string> = {
   brood: "brood: out",
 };
 
+/** How the frames came out and whether it shook, as long as nobody has said. */
+const UNSEEN: { readonly marks: Readonly<Record<number, Mark>>; readonly shaky: boolean } = {
+  marks: {},
+  shaky: false,
+};
+
 const clock = (minutes: number): string => {
   const s = Math.max(0, Math.round(minutes * 60));
   return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, "0")}`;
@@ -26,8 +32,8 @@ const clock = (minutes: number): string => {
 /** One turning machine: where its programme stands, what is due, and how its frames came out. */
 export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
   const minute = (useHouseClock(nowMs, 500) - run.startedMs) / 60_000;
-  const [marks, setMarks] = useState<Readonly<Record<number, Mark>>>({});
-  const [shaky, setShaky] = useState(false);
+  const [seen, setSeen] = useKept(`aumbry-run-${run.machine}`, run.id, UNSEEN);
+  const { marks, shaky } = seen;
   const { standing, submit } = useCommand("end-run");
   const step = run.steps.reduce((now, s, i) => (s.atMin <= minute ? i : now), 0);
   const current = run.steps[step];
@@ -101,7 +107,7 @@ export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
                 className="min-h-12 rounded border-[1.5px] px-2 text-[14px] leading-tight"
                 style={{ borderColor: "var(--tone)", color: mark === "clean" ? "var(--ink)" : "var(--tone)" }}
                 aria-label={`${slotName(i, f.width, run.slots.length)}, super ${f.super}: ${MARK_WORD[mark]}`}
-                onClick={() => setMarks({ ...marks, [i]: NEXT[mark] })}
+                onClick={() => setSeen({ ...seen, marks: { ...marks, [i]: NEXT[mark] } })}
               >
                 <b>{f.width === 2 ? `${i + 1}-${((i + 1) % run.slots.length) + 1}` : i + 1}</b>{" "}
                 {mark === "clean" ? "clean" : MARK_WORD[mark]}
@@ -115,22 +121,23 @@ export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
         from the drum.
       </p>
       <div className="mt-3 flex flex-wrap items-center gap-4">
-        <Tick checked={shaky} onChange={setShaky}>
+        <Tick checked={shaky} onChange={(on) => setSeen({ ...seen, shaky: on })}>
           It shook
         </Tick>
         <button
           type="button"
           className="do min-h-14"
           data-quiet={over ? undefined : ""}
-          onClick={() =>
-            void submit({
+          onClick={async () => {
+            const answer = await submit({
               run: run.id,
               shaky,
               marks: Object.entries(marks).flatMap(([i, mark]) =>
                 mark === "clean" ? [] : [{ slot: Number(i) + 1, mark }],
               ),
-            })
-          }
+            });
+            if (answer) setSeen(UNSEEN);
+          }}
         >
           {over ? "Standing still: end the run" : "End the run early"}
         </button>

@@ -6,6 +6,7 @@ import { ORIENTATION, relativeForce, STEADINESS, shakingForceN } from "@/core/ex
 import type { FloorView } from "@/house/views/floor";
 import { ChoiceKeys } from "../../choice-keys";
 import { Field } from "../../fields/field";
+import { wrongFigure } from "../../fields/figure";
 import { SaysStanding } from "../../fields/standing";
 import { useCommand } from "../../fields/use-command";
 import { Drum, TONE } from "./drum";
@@ -48,7 +49,7 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
           value={machine.name}
           onChange={(v) => {
             setMachine(String(v));
-            load.clear();
+            load.takeOut();
           }}
         />
         <Field
@@ -60,6 +61,7 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
             placeholder: String(load.fit),
           }}
           value={load.count}
+          error={wrongFigure(load.count, { from: 1, to: machine.slots, whole: true, optional: true })}
           onChange={(v) => load.setCount(String(v))}
         />
         <button
@@ -86,7 +88,7 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
       </div>
       {load.supers.length > 1 && (
         <details className="mt-2">
-          <summary className="min-h-8 cursor-pointer font-semibold">
+          <summary className="min-h-12 cursor-pointer py-3 font-semibold">
             {load.from.length === 0
               ? "Only from some supers"
               : `Only from super${load.from.length > 1 ? "s" : ""} ${load.from.join(", ")}`}
@@ -185,14 +187,14 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
                   minutes: run.minutes,
                   tender: run.tender,
                   ...(run.tool ? { tool: run.tool } : {}),
-                  honeyC: run.warm,
+                  honeyC: run.honeyC,
                   waterPct: Number(floor.waterPct.toFixed(1)),
                   slots: load.slots.map((_, slot) => {
                     const f = load.frameIn(slot);
                     return f ? { super: f.super, kg: f.kg, ...(f.width === 2 ? { width: 2 } : {}) } : null;
                   }),
                 });
-                if (answer) load.clear();
+                if (answer) load.isIn();
               }}
             >
               Start this run

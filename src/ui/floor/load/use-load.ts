@@ -11,6 +11,8 @@ import {
   steadiness,
 } from "@/core/extraction";
 import type { FloorMachine, FloorView, FrameWaiting } from "@/house/views/floor";
+import { figureIn } from "../../fields/figure";
+import { useKept } from "../../kept";
 
 export interface FrameToLoad extends FrameWaiting {
   readonly width: FrameWidth;
@@ -51,13 +53,19 @@ export interface LoadAtHand {
   readonly swap: (from: number, to: number) => void;
   readonly pullOver: (swap: readonly [number, number] | null) => void;
   readonly weigh: (id: string, kg: number) => void;
-  /** The load is in: nothing lies there, and what was weighed is told by the next one. */
-  readonly clear: () => void;
+  readonly takeOut: () => void;
+  /** The load is in: nothing lies there, and what was weighed belongs to it. */
+  readonly isIn: () => void;
 }
 
 /** The load as it lies in a machine: which frames, where, how they balance, and what moving one would do. */
 export function useLoad(floor: FloorView, machine: FloorMachine | undefined): LoadAtHand {
-  const [weights, setWeights] = useState<Readonly<Record<string, number>>>({});
+  // Weighed frame by frame: outlives a reload, until the load is in.
+  const [weights, setWeights] = useKept<Readonly<Record<string, number>>>(
+    "aumbry-frames",
+    floor.batch ?? 0,
+    {},
+  );
   const [laid, setLaid] = useState<Laid | null>(null);
   const [held, setHeld] = useState<number | null>(null);
   const [noRoom, setNoRoom] = useState(false);
@@ -130,7 +138,7 @@ export function useLoad(floor: FloorView, machine: FloorMachine | undefined): Lo
     noRoom,
     arrange: () => {
       if (!machine) return;
-      const asked = Math.floor(Number(count));
+      const asked = Math.floor(figureIn(count) ?? 0);
       const among = ready.slice(0, asked >= 1 ? Math.min(asked, n) : n + TO_CHOOSE_AMONG);
       const found = arrangeLoad(
         among.map((f) => ({ id: f.id, massKg: f.kg, width: f.width })),
@@ -141,8 +149,9 @@ export function useLoad(floor: FloorView, machine: FloorMachine | undefined): Lo
     press: (i) => (held === null ? setHeld(i) : held === i ? setHeld(null) : swap(held, i)),
     swap,
     pullOver: setOver,
-    weigh: (id, kg) => setWeights((now) => ({ ...now, [id]: kg })),
-    clear: () => {
+    weigh: (id, kg) => setWeights({ ...weights, [id]: kg }),
+    takeOut: () => lay(null),
+    isIn: () => {
       lay(null);
       setWeights({});
     },
