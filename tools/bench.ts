@@ -164,6 +164,7 @@ const day = {
     cv: 0.1,
     turns: 0,
     cranked: false,
+    turning: null,
   })),
 };
 const days = async (seed: number) => simulateDay(day, { seed, replicates: 1000 });

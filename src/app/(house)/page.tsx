@@ -21,6 +21,7 @@ export default async function Today() {
   const day = await dayAccount(houseDatabase(), s);
   const floor = await floorView(houseDatabase(), s);
   const outlook = dayOutlook(floor);
+  const ahead = outlook?.ahead ?? null;
   return (
     <>
       <Lead title="Today">
@@ -49,18 +50,25 @@ export default async function Today() {
         {outlook && (
           <Panel title="Plan against the day">
             <p>
-              {outlook.finish ? (
+              {ahead === null && <b className="text-go">Everything is spun.</b>}
+              {ahead?.finish && (
                 <>
                   {outlook.starts ? `The floor starts at ${outlook.starts}; done by` : "At this pace done by"}{" "}
-                  <b className="text-[20px] text-go">{outlook.finish}</b>
+                  <b className="text-[20px] text-go">{ahead.finish}</b>
                   <span className="text-ink-2">
                     {" "}
-                    ({outlook.from} to {outlook.to}, 80 %)
+                    ({ahead.from} to {ahead.to}, 80 %)
                   </span>
-                  ; <b>{outlook.bottleneck}</b> holds the day up.
+                  ; <b>{ahead.bottleneck}</b> holds the day up.
                 </>
-              ) : (
-                <b className="text-stop">The shifts end before the work does.</b>
+              )}
+              {ahead && !ahead.finish && (
+                <b className="text-stop">
+                  The shifts end before the work does
+                  {ahead.boxesLeft > 0 &&
+                    `: ${ahead.boxesLeft === 1 ? "one box stays" : `${ahead.boxesLeft} boxes stay`} for tomorrow`}
+                  .
+                </b>
               )}{" "}
               <Link href="/spin?do=day" className="font-semibold">
                 The plan

@@ -48,109 +48,140 @@ function sameCrew(plan: DayPlan): Change[] {
   });
 }
 
-function changes(plan: DayPlan): Change[] {
-  const benches = plan.hands.filter((h) => h.uncap);
-  const first = benches[0];
-  const slowest = [...benches].sort((a, b) => (b.uncap?.minPerFrame ?? 0) - (a.uncap?.minPerFrame ?? 0))[0];
-  const largest = [...plan.extractors].sort((a, b) => b.slots - a.slots)[0];
-  const boxes = plan.boxes.length;
-  const later = Math.max(1, Math.round(boxes * 0.15));
-  const allDay = { fromMin: 0, toMin: Math.max(...plan.hands.map((h) => h.toMin)) };
-  return [
-    ...sameCrew(plan),
-    ...(first
-      ? [
-          {
-            what: `One more pair of hands at ${first.name.replace(/^.*?, /, "the ")}`,
-            plan: { ...plan, hands: [...plan.hands, { ...first, ...allDay, name: "one more" }] },
-            shiftMin: 0,
-          },
-        ]
-      : []),
-    ...(slowest?.uncap && slowest.uncap.minPerFrame > 0.5
-      ? [
-          {
-            what: `An uncapping machine for ${slowest.name}`,
-            plan: {
-              ...plan,
-              hands: plan.hands.map((h) =>
-                h === slowest
-                  ? { ...h, uncap: { minPerFrame: TOOLS.machine.minPerFrame, cv: h.uncap?.cv ?? 0 } }
-                  : h,
-              ),
-            },
-            shiftMin: 0,
-          },
-        ]
-      : []),
-    {
-      what: "One more to load and unload",
+/** Tools of common practice that are clearly quicker than the slowest bench's. */
+const QUICKER = 0.8;
+const named = (tool: string): string => `${/^[aeiou]/.test(tool) ? "An" : "A"} ${tool}`;
+
+function otherTools(plan: DayPlan): Change[] {
+  const slowest = plan.hands
+    .filter((h) => h.uncap)
+    .reduce<Hand | null>(
+      (a, b) => (a && (a.uncap?.minPerFrame ?? 0) >= (b.uncap?.minPerFrame ?? 0) ? a : b),
+      null,
+    );
+  const pace = slowest?.uncap;
+  if (!slowest || !pace) return [];
+  return Object.values(TOOLS)
+    .filter(
+      (t) => t.minPerFrame < pace.minPerFrame * QUICKER && !slowest.knows?.some((k) => k.tool === t.name),
+    )
+    .map((t) => ({
+      what: `${named(t.name)} for ${slowest.name}`,
       plan: {
         ...plan,
-        hands: [...plan.hands, { ...allDay, name: "one more", uncap: null, loads: true, pails: true }],
+        hands: plan.hands.map((h) =>
+          h === slowest ? { ...h, uncap: { minPerFrame: t.minPerFrame, cv: pace.cv } } : h,
+        ),
       },
       shiftMin: 0,
-    },
-    ...(largest
+    }));
+}
+
+function moreHands(plan: DayPlan): Change[] {
+  const bench = plan.hands.find((h) => h.uncap);
+  const allDay = { fromMin: 0, toMin: Math.max(...plan.hands.map((h) => h.toMin)), name: "one more" };
+  const joined = (what: string, hand: Hand): Change => ({
+    what,
+    plan: { ...plan, hands: [...plan.hands, hand] },
+    shiftMin: 0,
+  });
+  return [
+    ...(bench
       ? [
-          {
-            what: `A second ${largest.slots}-slot machine`,
-            plan: { ...plan, extractors: [...plan.extractors, { ...largest, name: "one more machine" }] },
-            shiftMin: 0,
-          },
+          joined(`One more pair of hands at ${bench.name.replace(/^.*?, /, "the ")}`, {
+            ...bench,
+            ...allDay,
+          }),
         ]
       : []),
-    ...(largest
-      ? [
-          {
-            what: `A machine of ${Math.ceil(largest.slots * 1.5)} slots instead of ${largest.name}`,
-            plan: {
-              ...plan,
-              extractors: plan.extractors.map((e) =>
-                e === largest ? { ...e, slots: Math.ceil(e.slots * 1.5) } : e,
-              ),
-            },
-            shiftMin: 0,
-          },
-        ]
-      : []),
-    { what: "A second strainer", plan: { ...plan, strainKgPerMin: plan.strainKgPerMin * 2 }, shiftMin: 0 },
-    {
-      what: "Starting an hour earlier",
-      // What comes out of the hot room comes when it comes, and people eat when they eat.
-      plan: {
-        ...plan,
-        boxes: plan.boxes.map((b) =>
-          b.releaseMin > 0 ? { ...b, releaseMin: b.releaseMin + EARLIER_MIN } : b,
-        ),
-        breaks: plan.breaks.map((b) => ({ fromMin: b.fromMin + EARLIER_MIN, toMin: b.toMin + EARLIER_MIN })),
-      },
-      shiftMin: EARLIER_MIN,
-    },
-    ...(boxes > later
-      ? [
-          {
-            what: `Leaving ${later} ${later === 1 ? "box" : "boxes"} for the next day`,
-            plan: {
-              ...plan,
-              boxes: [...plan.boxes].sort((a, b) => a.releaseMin - b.releaseMin).slice(0, boxes - later),
-            },
-            shiftMin: 0,
-          },
-        ]
-      : []),
+    joined("One more to load and unload", { ...allDay, uncap: null, loads: true, pails: true }),
   ];
+}
+
+function otherMachines(plan: DayPlan): Change[] {
+  const [largest] = [...plan.extractors].sort((a, b) => b.slots - a.slots);
+  const strainers: Change = {
+    what: "A second strainer",
+    plan: { ...plan, strainKgPerMin: plan.strainKgPerMin * 2 },
+    shiftMin: 0,
+  };
+  if (!largest) return [strainers];
+  const slots = Math.ceil(largest.slots * 1.5);
+  const second = { ...largest, name: "one more machine", turning: null };
+  return [
+    {
+      what: `A second ${largest.slots}-slot machine`,
+      plan: { ...plan, extractors: [...plan.extractors, second] },
+      shiftMin: 0,
+    },
+    {
+      what: `A machine of ${slots} slots instead of ${largest.name}`,
+      plan: { ...plan, extractors: plan.extractors.map((e) => (e === largest ? { ...e, slots } : e)) },
+      shiftMin: 0,
+    },
+    strainers,
+  ];
+}
+
+/** What comes out of the hot room comes when it comes, people eat when they eat and go home when they do. */
+const earlier = (plan: DayPlan): Change => ({
+  what: "Starting an hour earlier",
+  plan: {
+    ...plan,
+    boxes: plan.boxes.map((b) => (b.releaseMin > 0 ? { ...b, releaseMin: b.releaseMin + EARLIER_MIN } : b)),
+    hands: plan.hands.map((h) => ({
+      ...h,
+      fromMin: h.fromMin > 0 ? h.fromMin + EARLIER_MIN : 0,
+      toMin: h.toMin + EARLIER_MIN,
+    })),
+    breaks: plan.breaks.map((b) => ({ fromMin: b.fromMin + EARLIER_MIN, toMin: b.toMin + EARLIER_MIN })),
+  },
+  shiftMin: EARLIER_MIN,
+});
+
+/** Part of the boxes tried when the day would end anyway. */
+const SOME = 0.15;
+/** So many more than are left over, when even the last ones' straining is too late. */
+const MOST_MORE = 4;
+/** A day is safe when so many of its chances end it within the shifts. */
+const SAFE = 0.9;
+
+const ends = ({ unfinished, replicates }: DayForecast): boolean => unfinished <= (1 - SAFE) * replicates;
+
+/** The last boxes stay for the next day: some of them, or as many as the shifts are too short for. */
+function leaving(plan: DayPlan, now: DayForecast, by: { seed: number; replicates: number }): Change[] {
+  const boxes = [...plan.boxes].sort((a, b) => a.releaseMin - b.releaseMin);
+  const without = (n: number): Change => ({
+    what: `Leaving ${n} ${n === 1 ? "box" : "boxes"} for the next day`,
+    plan: { ...plan, boxes: boxes.slice(0, boxes.length - n) },
+    shiftMin: 0,
+  });
+  if (ends(now)) {
+    const some = Math.max(1, Math.round(boxes.length * SOME));
+    return some < boxes.length ? [without(some)] : [];
+  }
+  const least = Math.max(1, now.boxesLeft.p90);
+  for (let n = least; n < boxes.length && n <= least + MOST_MORE; n++)
+    if (ends(simulateDay(without(n).plan, by))) return [without(n)];
+  return [];
 }
 
 /** Advice for a plan whose forecast is known, best first; what saves under five minutes is left out. */
 export function adviseDay(
   plan: DayPlan,
   now: DayForecast,
-  { seed, replicates }: { seed: number; replicates: number },
+  by: { readonly seed: number; readonly replicates: number },
 ): Advice[] {
-  return changes(plan)
+  return [
+    ...sameCrew(plan),
+    ...moreHands(plan),
+    ...otherTools(plan),
+    ...otherMachines(plan),
+    earlier(plan),
+    ...leaving(plan, now, by),
+  ]
     .map(({ what, plan: changed, shiftMin }) => {
-      const then = simulateDay(changed, { seed, replicates });
+      const then = simulateDay(changed, by);
       const finishMin = then.finishMin.p50 - shiftMin;
       const savesMin = Number.isFinite(now.finishMin.p50)
         ? now.finishMin.p50 - finishMin
@@ -160,5 +191,5 @@ export function adviseDay(
       return { what, savesMin, finishMin, bottleneck: then.bottleneck };
     })
     .filter((a) => a.savesMin >= 5)
-    .sort((a, b) => b.savesMin - a.savesMin);
+    .sort((a, b) => b.savesMin - a.savesMin || a.finishMin - b.finishMin);
 }

@@ -39,6 +39,7 @@ const machine = (slots: number, runMin: number, change: Partial<Extractor> = {})
   cv: 0,
   turns: 0,
   cranked: false,
+  turning: null,
   ...change,
 });
 /** A day in which only what a test is about takes time; the tests name who uncaps, somebody loads. */
@@ -52,6 +53,8 @@ const bare = ({ uncap, ...change }: Partial<DayPlan> & { uncap?: readonly Hand[]
   strainKgPerMin: 1e6,
   bufferKg: 1e6,
   pailKg: 2000,
+  pailHasKg: 0,
+  standsKg: 0,
   swapMin: 0,
   meshKg: 1e6,
   meshMin: 0,
@@ -180,6 +183,34 @@ describe("against closed forms", () => {
     ).toEqual([10]);
   });
 
+  it("a day under way begins with what turns and what stands in pail and sump", () => {
+    const turning = { frames: 9, kg: 18, leftMin: 7, turnsLeft: 0 };
+    const going = bare({
+      boxes: boxes(2),
+      extractors: [machine(9, 10, { turning })],
+      unloadMinPerFrame: 0.1,
+      pailKg: 20,
+      pailHasKg: 5,
+    });
+    // 7 min more and 0.9 to empty it, then two loads of 10 and 0.9.
+    const day = simulateDay(going, once);
+    expect(day.finishMin.p50).toBeCloseTo(7.9 + 2 * 10.9, 3);
+    // 54 kg come to the 5 that are in the pail; with 12 kg more on their way there is one pail more.
+    expect(day.pails?.p50).toBe(3);
+    expect(simulateDay({ ...going, standsKg: 12 }, once).pails?.p50).toBe(4);
+    // With nothing left to uncap the last load still comes out; its frames are turned twice before.
+    const last = bare({ boxes: [], extractors: [machine(9, 10, { turning: { ...turning, turnsLeft: 2 } })] });
+    expect(simulateDay(last, once).finishMin.p50).toBeCloseTo(7, 3);
+    expect(simulateDay({ ...last, turnMinPerFrame: 0.2 }, once).finishMin.p50).toBeCloseTo(7 + 2 * 1.8, 3);
+  });
+
+  it("says how many boxes are left when the shifts end", () => {
+    // 9 min a box: six of ten are uncapped in an hour, and spun at once.
+    const day = simulateDay(bare({ uncap: [{ ...hand("uncap", 1), toMin: 54 }] }), once);
+    expect(day.boxesLeft).toEqual({ p50: 4, p90: 4 });
+    expect(simulateDay(bare({ uncap: [hand("uncap", 1)] }), once).boxesLeft).toEqual({ p50: 0, p90: 0 });
+  });
+
   it("a deep frame that takes two slots halves the load", () => {
     const spin = {
       extractors: [machine(18, 10)],
@@ -300,6 +331,28 @@ describe("days people have had (common practice)", () => {
     expect(
       own.find((a) => a.what === "Tomasz, hot knife: the heated plane instead")?.savesMin,
     ).toBeGreaterThan(100);
+    // Six hours are not enough: an hour more would not be either; so many boxes stay that the rest is done.
+    const by = { seed: 2, replicates: 100 };
+    const short = {
+      ...plan,
+      boxes: boxes(36),
+      hands: plan.hands.map((h) => (h.uncap ? { ...h, toMin: 360 } : h)),
+    };
+    const long = simulateDay(short, by);
+    expect(long.unfinished).toBe(100);
+    const left = adviseDay(short, long, by).find((a) => a.what.startsWith("Leaving"));
+    const n = Number(/\d+/.exec(left?.what ?? "")?.[0]);
+    // A box takes 13.5 min, 26 or 27 in six hours; nine days of ten are to end.
+    expect(n).toBeGreaterThanOrEqual(9);
+    expect(n).toBeLessThanOrEqual(13);
+    const fewer = simulateDay({ ...short, boxes: short.boxes.slice(n) }, by);
+    expect(fewer.unfinished).toBeLessThanOrEqual(10);
+    // A fork is slow: what clearly quicker tools would do is tried, what somebody knows is not offered twice.
+    const fork = { ...plan, hands: [{ ...hand("Odile, fork", 2.5, 0.3) }, loader()] };
+    const tools = adviseDay(fork, simulateDay(fork, by), by).map((a) => a.what);
+    expect(tools).toEqual(
+      expect.arrayContaining(["A spiked roller for Odile, fork", "A hot knife for Odile, fork"]),
+    );
     // What still dries comes out of the hot room no sooner.
     const late = { ...plan, boxes: plan.boxes.map((b) => ({ ...b, releaseMin: 600 })) };
     const waits = simulateDay(late, { seed: 2, replicates: 100 });

@@ -9,6 +9,7 @@ export {
   NO_TOOL,
   TOOLS,
   type Tool,
+  type Turning,
   USUAL,
 } from "./plan";
 export { type DayForecast, HOT_ROOM, type StationLoad, simulateDay } from "./simulate";

@@ -32,6 +32,15 @@ const plans: fc.Arbitrary<DayPlan> = fc
         cv: fc.constantFrom(0, 0.1),
         turns: fc.constantFrom(0, 2),
         cranked: fc.boolean(),
+        turning: fc.option(
+          fc.record({
+            frames: fc.integer({ min: 1, max: 20 }),
+            kg: fc.double({ min: 0, max: 40, noNaN: true }),
+            leftMin: fc.integer({ min: 0, max: 25 }),
+            turnsLeft: fc.integer({ min: 0, max: 2 }),
+          }),
+          { nil: null },
+        ),
       }),
       { minLength: 1, maxLength: 3 },
     ),
@@ -47,6 +56,8 @@ const plans: fc.Arbitrary<DayPlan> = fc
       ],
     ),
     bufferKg: fc.integer({ min: 20, max: 200 }),
+    pailHasKg: fc.constantFrom(0, 7, 26.5),
+    standsKg: fc.constantFrom(0, 0, 12),
   })
   .map((p) => ({
     ...USUAL,
@@ -67,15 +78,20 @@ describe("any day at all", () => {
         const { board } = day;
         const sum = (does: string) =>
           board.filter((p) => p.does === does).reduce((total, p) => total + p.amount, 0);
+        const turning = plan.extractors.flatMap((e) => e.turning ?? []);
         const frames = plan.boxes.reduce((n, b) => n + b.frames, 0);
-        const kg = plan.boxes.reduce((n, b) => n + b.kg, 0);
+        const kg =
+          plan.boxes.reduce((n, b) => n + b.kg, plan.standsKg) + turning.reduce((n, t) => n + t.kg, 0);
         expect(day.unfinished).toBe(0);
+        expect(day.boxesLeft).toEqual({ p50: 0, p90: 0 });
         expect(sum("uncap")).toBe(frames);
-        expect(sum("spin")).toBe(frames);
+        // What turned before the plan comes out too.
+        expect(sum("spin")).toBe(turning.reduce((n, t) => n + t.frames, frames));
         expect(sum("strain")).toBeCloseTo(kg, 6);
-        // Every pail but the last is full.
-        expect(day.pails?.p50).toBeGreaterThanOrEqual(Math.ceil(kg / plan.pailKg - 0.01));
-        expect(day.pails?.p50).toBeLessThanOrEqual(Math.ceil(kg / plan.pailKg + 0.01));
+        // Every pail but the last is full, the one that stood there included.
+        const inPails = (kg + plan.pailHasKg) / plan.pailKg;
+        expect(day.pails?.p50).toBeGreaterThanOrEqual(Math.ceil(inPails - 0.01));
+        expect(day.pails?.p50).toBeLessThanOrEqual(Math.ceil(inPails + 0.01));
         for (const station of new Set(board.map((p) => p.station))) {
           const own = board.filter((p) => p.station === station).sort((a, b) => a.fromMin - b.fromMin);
           for (const [i, piece] of own.entries())
@@ -87,7 +103,8 @@ describe("any day at all", () => {
           const box = plan.boxes.find((b) => b.id === piece.what);
           if (box) expect(piece.fromMin).toBeGreaterThanOrEqual(box.releaseMin);
           const machine = plan.extractors.find((e) => e.name === piece.station);
-          if (machine) expect(piece.amount).toBeLessThanOrEqual(machine.slots);
+          const before = piece.fromMin === 0 ? (machine?.turning?.frames ?? 0) : 0;
+          if (machine) expect(piece.amount).toBeLessThanOrEqual(Math.max(before, machine.slots));
           const who = plan.hands.find((h) => h.name === piece.station);
           if (!who) continue;
           expect(piece.fromMin).toBeGreaterThanOrEqual(who.fromMin);

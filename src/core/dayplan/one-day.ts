@@ -27,6 +27,8 @@ export interface Day {
   readonly meshes: number;
   /** Minutes boxes waited to be begun, all together. */
   readonly waits: number;
+  /** Boxes of the plan that were not spun to their last frame. */
+  readonly boxesLeft: number;
   readonly board: readonly Piece[];
 }
 
@@ -166,6 +168,8 @@ class Floor {
   private uncapped = 0;
   private waits = 0;
   private spinEnd = 0;
+  /** Frames of the plan's boxes that are out again. */
+  private spun: number;
   /** Until when, and how long in all, everybody at the benches waited for the hot room. */
   private waitedTo = 0;
   private forRoom = 0;
@@ -186,8 +190,22 @@ class Floor {
   ) {
     this.busy = new Array<number>(plan.hands.length + plan.extractors.length + 2).fill(0);
     this.free = plan.hands.map((h) => h.fromMin);
-    this.machines = plan.extractors.map(() => ({ at: 0, frames: 0, from: 0, turnsLeft: 0, part: 0 }));
+    this.machines = plan.extractors.map(({ turning }) => {
+      const part = turning ? turning.leftMin / (turning.turnsLeft + 1) : 0;
+      return {
+        at: part,
+        frames: turning?.frames ?? 0,
+        from: 0,
+        turnsLeft: turning?.turnsLeft ?? 0,
+        part,
+      };
+    });
     this.strain = new Strain(plan);
+    this.strain.add(plan.standsKg, 0);
+    const turning = plan.extractors.flatMap((e) => e.turning ?? []);
+    // What turned before belongs to no box of the plan.
+    this.spun = -turning.reduce((frames, t) => frames + t.frames, 0);
+    for (const { kg, leftMin } of turning.sort((a, b) => a.leftMin - b.leftMin)) this.strain.add(kg, leftMin);
   }
 
   run(): Day {
@@ -219,14 +237,24 @@ class Floor {
     return found;
   }
 
+  /** When the next box may be begun; never when there is none, or everybody at the benches has gone home. */
+  private moreFrom(): number {
+    const box = this.order[this.box];
+    if (!box) return NOT_YET;
+    for (const h of this.crews.uncap)
+      if (Math.max(this.free[h] as number, box.releaseMin) < (this.plan.hands[h] as Hand).toMin)
+        return box.releaseMin;
+    return NOT_YET;
+  }
+
   /** Finds what may begin next; false when nothing more can. */
   private lookAround(): boolean {
     this.kind = -1;
     this.begin = NOT_YET;
     const { standstill } = this.strain;
     if (standstill) this.consider(PAILS, 0, this.crews.pails, standstill.at);
-    const release = this.order[this.box]?.releaseMin ?? NOT_YET;
-    if (this.box < this.order.length) this.consider(UNCAP, 0, this.crews.uncap, release);
+    const release = this.moreFrom();
+    if (release < NOT_YET) this.consider(UNCAP, 0, this.crews.uncap, release);
     for (let i = 0; i < this.machines.length; i++) {
       const machine = this.machines[i] as Spinning;
       if (machine.frames > 0) {
@@ -353,6 +381,7 @@ class Floor {
     machine.at = to;
     machine.frames = 0;
     this.spinEnd = Math.max(this.spinEnd, to);
+    this.spun += frames;
     const i = this.plan.hands.length + this.index;
     this.busy[i] = (this.busy[i] as number) + to - from;
     if (this.draw)
@@ -364,6 +393,16 @@ class Floor {
         does: "spin",
         amount: frames,
       });
+  }
+
+  /** Frames are spun in the order of their boxes. */
+  private boxesLeft(): number {
+    let frames = 0;
+    const whole = this.order.findIndex((b) => {
+      frames += b.frames;
+      return frames > this.spun;
+    });
+    return whole < 0 ? 0 : this.order.length - whole;
   }
 
   private close(): Day {
@@ -399,6 +438,7 @@ class Floor {
       pails: strain.pailsUsed,
       meshes: strain.meshes,
       waits: this.waits,
+      boxesLeft: this.boxesLeft(),
       board: this.board,
     };
   }

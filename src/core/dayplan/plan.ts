@@ -13,7 +13,7 @@ export interface Box {
   readonly deep: boolean;
 }
 
-/** Somebody on the floor: what they can do, and from when to when they are there. */
+/** Somebody on the floor: what they can do, and from when to when they are there; gone home already, no time at all. */
 export interface Hand {
   readonly name: string;
   readonly fromMin: number;
@@ -44,6 +44,18 @@ export interface Extractor {
   readonly turns: number;
   /** Turned by hand: somebody stands at it all the while. */
   readonly cranked: boolean;
+  /** What turns in it as the plan begins; null when it stands empty. */
+  readonly turning: Turning | null;
+}
+
+/** A run that was begun before the plan, and goes on by itself until it is turned or done. */
+export interface Turning {
+  readonly frames: number;
+  /** Honey it still brings, kg. */
+  readonly kg: number;
+  /** Minutes until its programme ends; 0 when it has. */
+  readonly leftMin: number;
+  readonly turnsLeft: number;
 }
 
 export interface DayPlan {
@@ -57,6 +69,9 @@ export interface DayPlan {
   /** Honey that may stand in drum and sump before spinning must wait, kg. */
   readonly bufferKg: number;
   readonly pailKg: number;
+  /** Honey in the pail under the strainer, and on its way there, as the plan begins, kg. */
+  readonly pailHasKg: number;
+  readonly standsKg: number;
   readonly swapMin: number;
   /** A clogged mesh after so much honey, kg, and the minutes to change it. */
   readonly meshKg: number;
@@ -107,6 +122,8 @@ export const USUAL = {
   strainKgPerMin: 6,
   bufferKg: 150,
   pailKg: 26.5,
+  pailHasKg: 0,
+  standsKg: 0,
   swapMin: 1.5,
   meshKg: 300,
   meshMin: 6,
@@ -118,7 +135,8 @@ export function checkPlan(plan: DayPlan): void {
   const some = (list: readonly unknown[], what: string) => {
     if (list.length === 0) throw new DomainError("empty-plan", `The plan has no ${what}.`);
   };
-  some(plan.boxes, "boxes to spin");
+  const turning = plan.extractors.flatMap((e) => (e.turning ? [e.turning] : []));
+  some([...plan.boxes, ...turning], "boxes to spin");
   some(plan.extractors, "machine");
   some(
     plan.hands.filter((h) => h.uncap),
@@ -133,14 +151,14 @@ export function checkPlan(plan: DayPlan): void {
     "one to swap pails",
   );
   mustBeWithin(plan.hands.length, 1, 60, "People");
-  mustBeWithin(plan.boxes.length, 1, 5000, "Boxes");
+  mustBeWithin(plan.boxes.length, 0, 5000, "Boxes");
   for (const b of plan.boxes) {
     mustBeWithin(b.frames, 1, 14, `Frames in box ${b.id}`);
     mustBeWithin(b.kg, 0, 70, `Honey in box ${b.id}`, "kg");
     mustBeWithin(b.releaseMin, 0, 10_000, `The release of box ${b.id}`, "min");
   }
   for (const h of plan.hands) {
-    mustBeWithin(h.toMin - h.fromMin, 1, 20_000, `The shift of ${h.name}`, "min");
+    mustBeWithin(h.toMin - h.fromMin, 0, 20_000, `The shift of ${h.name}`, "min");
     for (const pace of [...(h.uncap ? [h.uncap] : []), ...(h.knows ?? [])])
       mustBeWithin(pace.minPerFrame, 0.01, 60, `Minutes a frame of ${h.name}`);
     mustBeWithin(h.uncap?.cv ?? 0, 0, 2, "The spread");
@@ -152,8 +170,16 @@ export function checkPlan(plan: DayPlan): void {
     mustBeWithin(e.cv, 0, 2, "The spread");
     mustBeWithin(e.turns, 0, 4, `Turns in a run of ${e.name}`);
   }
+  for (const t of turning) {
+    mustBeWithin(t.frames, 1, 120, "Frames that turn");
+    mustBeWithin(t.kg, 0, 1000, "Honey that turns", "kg");
+    mustBeWithin(t.leftMin, 0, 240, "What is left of a run", "min");
+    mustBeWithin(t.turnsLeft, 0, 4, "Turns left");
+  }
   mustBeWithin(plan.strainKgPerMin, 0.01, 1e6, "The strainer's speed", "kg/min");
   mustBeWithin(plan.bufferKg, 1, 1e6, "What may stand before the strainer", "kg");
   mustBeWithin(plan.pailKg, 1, 2000, "What a pail takes", "kg");
+  mustBeWithin(plan.pailHasKg, 0, plan.pailKg, "The honey in the pail", "kg");
+  mustBeWithin(plan.standsKg, 0, 5000, "Honey before the strainer", "kg");
   mustBeWithin(plan.meshKg, 1, 1e6, "Honey a mesh stands", "kg");
 }

@@ -31,6 +31,8 @@ export interface DayForecast {
   readonly boxWaitMin: number;
   /** Replicates in which the shifts ended before the work. */
   readonly unfinished: number;
+  /** Boxes that are not spun when the shifts end. */
+  readonly boxesLeft: { readonly p50: number; readonly p90: number };
   readonly replicates: number;
   /** One day as it would go, to draw: what each station does when. */
   readonly board: readonly Piece[];
@@ -77,6 +79,7 @@ export function simulateDay(
   const busy = names.map(() => 0);
   const span: number[] = [];
   const pails: number[] = [];
+  const left: number[] = [];
   const quarters = new Float64Array(4 * 20);
   let [mesh, waits, unfinished, done, working] = [0, 0, 0, 0, 0];
   let board: readonly Piece[] = [];
@@ -85,7 +88,8 @@ export function simulateDay(
     if (r === 0) board = day.board;
     done += 1;
     span.push(day.finish);
-    waits += day.waits / order.length;
+    waits += day.waits / Math.max(1, order.length);
+    left.push(day.boxesLeft);
     for (const [i, b] of day.busy.entries()) busy[i] = (busy[i] as number) + b;
     if (Number.isFinite(day.finish)) {
       pails.push(day.pails);
@@ -99,6 +103,7 @@ export function simulateDay(
   }
   span.sort((a, b) => a - b);
   pails.sort((a, b) => a - b);
+  left.sort((a, b) => a - b);
   const finished = Math.max(1, done - unfinished);
   // People are there for their shift, machines as long as there is work.
   const there = (i: number): number => {
@@ -123,6 +128,7 @@ export function simulateDay(
     waiting: waiting.filter((w) => w.atMin <= end),
     boxWaitMin: waits / done,
     unfinished,
+    boxesLeft: { p50: quantileOf(left, 0.5), p90: quantileOf(left, 0.9) },
     replicates: done,
     board,
   };

@@ -33,12 +33,13 @@ export class Strain {
   readonly ran: { fromMin: number; toMin: number; kg: number }[] = [];
 
   constructor(private readonly plan: DayPlan) {
-    this.pailAt = plan.pailKg;
+    this.pailAt = plan.pailKg - plan.pailHasKg;
     this.meshAt = plan.meshKg;
   }
 
   /** A load's honey is out of the combs. */
   add(kg: number, outAt: number): void {
+    if (kg <= 0) return;
     this.loads.push({ kg, outAt, left: kg, doneAt: Number.POSITIVE_INFINITY });
     this.advance();
   }

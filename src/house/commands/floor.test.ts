@@ -496,7 +496,7 @@ describe("the day against its plan", () => {
       tenders: 1,
     });
     const outlook = dayOutlook(await floor());
-    expect(outlook?.finish).toMatch(/^\d\d:\d\d$/);
+    expect(outlook?.ahead?.finish).toMatch(/^\d\d:\d\d$/);
     expect(outlook?.stations.map((x) => x.station)).toEqual(["Uncap", "Spin", "Strain, pails"]);
     expect(outlook?.stations[1]?.actual).toBe("14 frames");
     expect(outlook?.starts).toBeNull();
@@ -518,7 +518,14 @@ describe("the day against its plan", () => {
       house.db,
       await snapshot(house.db, new Date(Date.now() + 20 * 3_600_000)),
     );
-    expect(tomorrow.done).toEqual({ boxes: 0, list: [], frames: 0, pailGrams: 0, firstMs: null, pieces: [] });
+    expect(tomorrow.done).toEqual({
+      boxes: 0,
+      framesIn: 0,
+      frames: 0,
+      pailGrams: 0,
+      firstMs: null,
+      pieces: [],
+    });
     expect((await floor()).done.pieces).toContainEqual(
       expect.objectContaining({ station: "Nine", what: "run 1, 9 frames" }),
     );

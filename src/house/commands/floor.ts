@@ -7,6 +7,7 @@ import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { choice, count, number, tag, text } from "../fields";
 import { CHECKS, type CheckKind } from "../floor-checks";
+import { FLOOR_FIGURE_NAMES, FLOOR_FIGURES, type FloorFigure } from "../floor-figures";
 import { openBatch } from "../records/batches";
 import { crewNow } from "../records/crew";
 import { oneVessel, vessels } from "../records/equipment";
@@ -230,6 +231,17 @@ export const planDay = defineCommand({
       .max(6)
       .default([]),
     cleaningMin: number("Cleaning", 0, 480, "min").default(60),
+    /** Of this floor, where they differ from common practice. */
+    figures: z
+      .object(
+        Object.fromEntries(
+          FLOOR_FIGURE_NAMES.map((name) => {
+            const { label, from, to, unit } = FLOOR_FIGURES[name];
+            return [name, number(label, from, to, unit).optional()];
+          }),
+        ) as Record<FloorFigure, z.ZodOptional<ReturnType<typeof number>>>,
+      )
+      .optional(),
   }),
   async run(work, input) {
     for (const [skill, what] of [

@@ -26,6 +26,11 @@ export const batchesOfFills = (db: Knex, fillIds: readonly number[]): Promise<Ba
   batches(db)
     .whereIn("b.fill_id", [...fillIds])
     .orderBy("b.number");
+export const batchesClosedSince = (db: Knex, since: Date): Promise<BatchRow[]> =>
+  batches(db)
+    .join("entry as closing", "closing.id", "c.entry_id")
+    .where("closing.happened_at", ">=", since)
+    .orderBy("b.number");
 export const openBatches = (db: Knex): Promise<BatchRow[]> =>
   batches(db).whereNull("c.id").orderBy("b.number");
 
@@ -71,6 +76,8 @@ export interface BatchComb {
   readonly weighed: boolean;
   readonly capped_pct: number;
   readonly frames: number | null;
+  /** Of these, frames that stayed behind on the colony. */
+  readonly frames_left: number;
   readonly depth: string | null;
   readonly foundation: string | null;
   readonly colony: string;
@@ -106,6 +113,7 @@ const combs = (db: Knex) =>
       "v.tag",
       db.raw("coalesce(p.empty_g, v.empty_g) as empty_g"),
       "v.frames",
+      "p.frames_left",
       "v.depth",
       "v.foundation",
       db.raw("coalesce(i.gross_g, p.gross_g) as gross_g"),
@@ -128,6 +136,25 @@ export const combsOfBatches = (db: Knex, batchIds: readonly number[]): Promise<B
     : combs(db)
         .whereIn("s.batch_id", [...batchIds])
         .orderBy("s.id");
+
+/** A box that was spun and weighed back, with how warm its honey was and what its last run was uncapped with. */
+export interface SpunBox extends BatchComb {
+  readonly temp_c: number;
+  readonly tool: string | null;
+}
+/** Boxes weighed back after a run, newest first. */
+export const spunBoxes = (db: Knex, limit: number): Promise<SpunBox[]> =>
+  combs(db)
+    .joinRaw(
+      `join lateral (select temp_c, tool from live_run r
+          where r.batch_id = s.batch_id and r.entry_id > s.entry_id
+            and r.slots @> jsonb_build_array(jsonb_build_object('super', v.tag))
+          order by r.id desc limit 1) r on true`,
+    )
+    .whereNotNull("w.id")
+    .orderBy("w.id", "desc")
+    .limit(limit)
+    .select("r.temp_c", "r.tool");
 
 /** The newest stay of a super in a batch. */
 export const lastStayOf = (db: Knex, vesselId: number): Promise<BatchComb | undefined> =>

@@ -49,6 +49,15 @@ const colonyRows = (db: Knex) =>
     )
     .select("c.*", db.raw("coalesce(o.owner, '') as owner"), "o.agreed_g");
 
+/** What the middle one of the house's pails holds, kg; null while it has none. */
+export async function usualPailKg(db: Knex): Promise<number | null> {
+  const { rows } = await db.raw(
+    `select percentile_disc(0.5) within group (order by capacity_g) as g from live_vessel
+      where kind = 'pail' and capacity_g > 0`,
+  );
+  return rows[0]?.g ? Number(rows[0].g) / 1000 : null;
+}
+
 export const yards = (db: Knex): Promise<YardRow[]> => yardRows(db).orderBy("y.name");
 export const colonies = (db: Knex): Promise<(ColonyRow & { yard: string })[]> =>
   colonyRows(db)

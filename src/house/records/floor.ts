@@ -196,6 +196,17 @@ export async function cappingsOfBatches(db: Knex): Promise<{ tool: Tool; pct: nu
 
 export const planOf = async (db: Knex, day: string): Promise<unknown | null> =>
   (await db("live_day_plan").where({ date: day }).orderBy("id", "desc").first("plan"))?.plan ?? null;
+/** The newest plan of a day before. */
+export const planBefore = async (db: Knex, day: string): Promise<unknown | null> =>
+  (
+    await db("live_day_plan")
+      .where("date", "<", day)
+      .orderBy([
+        { column: "date", order: "desc" },
+        { column: "id", order: "desc" },
+      ])
+      .first("plan")
+  )?.plan ?? null;
 
 /** What somebody of the crew can do. */
 export interface Skill {

@@ -1,7 +1,19 @@
 /** A day's plan as it is kept, and as the simulation wants it. */
-import { type Box, type DayPlan, type Hand, NO_TOOL, TOOLS, type Tool, USUAL } from "@/core/dayplan";
+import {
+  type Box,
+  type DayPlan,
+  type Hand,
+  NO_TOOL,
+  simulateDay,
+  TOOLS,
+  type Tool,
+  type Turning,
+  USUAL,
+} from "@/core/dayplan";
 import { minutesOf } from "../clock-time";
-import type { FloorMachine, FloorView } from "./floor";
+import { type FloorFigures, floorFigures } from "../floor-figures";
+import type { FloorMachine, FloorView, LiveRun } from "./floor";
+import { gateAt } from "./gates";
 
 export interface PlanInput {
   readonly date: string;
@@ -22,6 +34,7 @@ export interface PlanInput {
   readonly tenders: number;
   readonly breaks: readonly { at: string; minutes: number }[];
   readonly cleaningMin: number;
+  readonly figures?: FloorFigures | undefined;
 }
 
 /** Longer than any day on the floor, minutes. */
@@ -74,22 +87,58 @@ export const foreseenFrom = (
 ): number =>
   from === "now" ? Math.floor(floor.nowMin / GRAIN) * GRAIN : floor.nowMin + startsIn(plan, floor);
 
-/** Boxes for a plan: what is still to spin, and for tomorrow's what dries until then as well. */
+/** Today's boxes, of which today's floor leaves the last ones. */
+const lastOf = (boxes: readonly Box[], left: number): readonly Box[] =>
+  left <= 0 ? [] : [...boxes].sort((a, b) => a.releaseMin - b.releaseMin).slice(-left);
+
+/**
+ * Boxes for a plan: what is still to spin; for tomorrow's what today's floor leaves and what dries until then.
+ * @param left how many of today's boxes today's floor leaves; all of them when it is not known
+ */
 export function boxesFor(
   plan: Pick<PlanInput, "date" | "start">,
   floor: Pick<FloorView, "today" | "nowMin" | "boxes" | "boxesLater">,
+  left = floor.boxes.length,
 ): readonly Box[] {
   const latest = startsIn(plan, floor) + LATEST_MIN;
   return plan.date > floor.today
-    ? [...floor.boxes, ...floor.boxesLater].filter((b) => b.releaseMin <= latest)
+    ? [...lastOf(floor.boxes, left), ...floor.boxesLater].filter((b) => b.releaseMin <= latest)
     : floor.boxes;
+}
+
+/** Enough to say how many boxes are left over. */
+const QUICK = { seed: 1, replicates: 60 } as const;
+
+/** How many of today's boxes its floor will leave, by the plan kept for it; null when there is none. */
+export function leftToday(floor: FloorView): number | null {
+  const { plan } = floor;
+  if (!plan || plan.date > floor.today || floor.boxes.length === 0) return null;
+  const rest = asDayPlan(plan, floor.boxes, floor, startsIn(plan, floor) > 0 ? "start" : "now");
+  return rest.extractors.length === 0 ? null : simulateDay(rest, QUICK).boxesLeft.p50;
+}
+
+/** A run as the simulation goes on with it, `lagMin` after the plan's first minute. */
+function turningNow(run: LiveRun, nowMs: number, lagMin: number): Turning {
+  const gone = (nowMs - run.startedMs) / MINUTE;
+  const leftMin = Math.max(0, Math.round(run.minutes - gone + lagMin));
+  return {
+    frames: run.slots.filter(Boolean).length,
+    // What came already is in the drum and the pail.
+    kg: run.expectedKg * Math.min(1, leftMin / run.minutes),
+    leftMin,
+    turnsLeft: run.steps.filter((x) => x.call && x.speedPct === 0 && x.atMin > gone && x.atMin < run.minutes)
+      .length,
+  };
 }
 
 /** The plan as the simulation wants it, from its start, or from now on for what is left. */
 export function asDayPlan(
   input: PlanInput,
   boxes: readonly Box[],
-  floor: Pick<FloorView, "handStations" | "skills" | "today" | "nowMin"> & {
+  floor: Pick<
+    FloorView,
+    "handStations" | "skills" | "today" | "nowMin" | "nowMs" | "live" | "gates" | "pailTakesKg"
+  > & {
     readonly machines: readonly Pick<
       FloorMachine,
       "name" | "kind" | "slots" | "deepSlots" | "suggestedMin" | "drumHoldsKg" | "cranked"
@@ -122,7 +171,8 @@ export function asDayPlan(
     return {
       name: rowOf(u),
       fromMin: Math.max(0, comes),
-      toMin: Math.max(1, Math.max(0, comes) + 1, comes + u.hours * 60),
+      // Who has gone home begins nothing any more.
+      toMin: Math.max(0, comes + u.hours * 60),
       uncap: u.tool === NO_TOOL ? null : { minPerFrame: u.minPerFrame ?? pace(u.tool), cv: USUAL.cv },
       loads: u.loads ?? false,
       pails: u.pails ?? false,
@@ -142,20 +192,33 @@ export function asDayPlan(
       pails: true,
     }),
   );
+  const pailKg = floor.pailTakesKg ?? USUAL.pailKg;
+  const goesOn = from === "now";
+  const gates = goesOn ? floor.gates.map((g) => gateAt(g, floor.nowMs)) : [];
+  /** To a kilogram, so that the plan stands still meanwhile. */
+  const standing = (of: "pailKg" | "drumKg"): number => Math.round(gates.reduce((kg, g) => kg + g[of], 0));
   return {
     ...USUAL,
+    ...floorFigures(input.figures),
+    pailKg,
+    pailHasKg: Math.min(pailKg, standing("pailKg")),
+    standsKg: standing("drumKg"),
     boxes: boxes.map((b) => ({ ...b, releaseMin: ready(b) })),
     hands: toldApart([...named, ...others]),
     extractors: [
-      ...chosen.map((m) => ({
-        name: m.name,
-        slots: m.slots,
-        deepSlots: m.deepSlots,
-        runMin: m.suggestedMin,
-        cv: 0.1,
-        turns: m.kind === "radial" ? 0 : 2,
-        cranked: m.cranked,
-      })),
+      ...chosen.map((m) => {
+        const run = goesOn ? floor.live.find((r) => r.machine === m.name) : undefined;
+        return {
+          turning: run ? turningNow(run, floor.nowMs, floor.nowMin - zero) : null,
+          name: m.name,
+          slots: m.slots,
+          deepSlots: m.deepSlots,
+          runMin: m.suggestedMin,
+          cv: 0.1,
+          turns: m.kind === "radial" ? 0 : 2,
+          cranked: m.cranked,
+        };
+      }),
       ...floor.handStations
         .filter((h) => input.machines.includes(h.name))
         .map((h) => ({
@@ -165,6 +228,7 @@ export function asDayPlan(
           runMin: h.runMin,
           cv: 0.2,
           turns: 0,
+          turning: null,
           // Crushing and pressing take hands all the while; combs that hang do not.
           cranked: h.combLost,
         })),

@@ -1,5 +1,5 @@
 /** Will the day finish? The kept plan seen from now, and how the floor stands against it. */
-import { HOT_ROOM, simulateDay } from "@/core/dayplan";
+import { type DayPlan, HOT_ROOM, simulateDay } from "@/core/dayplan";
 import { clockIn } from "../clock";
 import { asDayPlan, foreseenFrom, type PlanInput, startsIn } from "./day-plan";
 import type { FloorView } from "./floor";
@@ -8,14 +8,21 @@ import type { FloorView } from "./floor";
 const REPLICATES = 60;
 const MINUTE = 60_000;
 
-export interface Outlook {
-  /** When the floor starts; null once it has. */
-  readonly starts: string | null;
+export interface Ahead {
   /** Clock times; null when the shifts end first. */
   readonly finish: string | null;
   readonly from: string;
   readonly to: string;
   readonly bottleneck: string;
+  /** Boxes the shifts are too short for. */
+  readonly boxesLeft: number;
+}
+
+export interface Outlook {
+  /** When the floor starts; null once it has. */
+  readonly starts: string | null;
+  /** Null once everything is spun. */
+  readonly ahead: Ahead | null;
   /** What the plan has done by now and what the floor has; nothing before it starts. */
   readonly stations: readonly {
     readonly station: string;
@@ -25,33 +32,39 @@ export interface Outlook {
   readonly clockOf: Readonly<Record<number, string>>;
 }
 
-/** Null while no plan is kept for today, or nothing is left to spin. */
+/** Null while no plan is kept for today, or there was nothing to spin. */
 export function dayOutlook(floor: FloorView): Outlook | null {
   const { plan } = floor;
-  if (!plan || floor.boxes.length === 0) return null;
+  if (!plan || floor.whole.length === 0) return null;
   const since = -startsIn(plan, floor);
-  const from = since < 0 ? "start" : "now";
-  const rest = asDayPlan(plan, floor.boxes, floor, from);
+  const rest = asDayPlan(plan, floor.boxes, floor, since < 0 ? "start" : "now");
   if (rest.extractors.length === 0) return null;
-
-  const ahead = simulateDay(rest, { seed: 1, replicates: REPLICATES });
-  const zero = foreseenFrom(plan, floor, from) - floor.nowMin;
-  const at = (min: number): string =>
-    Number.isFinite(min) ? clockIn(floor.zone, new Date(floor.nowMs + (zero + min) * MINUTE)) : "later";
   return {
     starts: since < 0 ? plan.start : null,
-    finish: Number.isFinite(ahead.finishMin.p50) ? at(ahead.finishMin.p50) : null,
-    from: at(ahead.finishMin.p10),
-    to: at(ahead.finishMin.p90),
-    bottleneck: ahead.bottleneck === HOT_ROOM ? "the hot room" : ahead.bottleneck,
+    ahead:
+      floor.boxes.length > 0 || rest.extractors.some((e) => e.turning) ? lookAhead(rest, plan, floor) : null,
     stations: since < 0 ? [] : againstPlan(plan, floor, since),
     clockOf: Object.fromEntries(floor.live.map((r) => [r.id, clockIn(floor.zone, new Date(r.startedMs))])),
   };
 }
 
+function lookAhead(rest: DayPlan, plan: PlanInput, floor: FloorView): Ahead {
+  const ahead = simulateDay(rest, { seed: 1, replicates: REPLICATES });
+  const zero = foreseenFrom(plan, floor, startsIn(plan, floor) > 0 ? "start" : "now") - floor.nowMin;
+  const at = (min: number): string =>
+    Number.isFinite(min) ? clockIn(floor.zone, new Date(floor.nowMs + (zero + min) * MINUTE)) : "later";
+  return {
+    finish: Number.isFinite(ahead.finishMin.p50) ? at(ahead.finishMin.p50) : null,
+    from: at(ahead.finishMin.p10),
+    to: at(ahead.finishMin.p90),
+    bottleneck: ahead.bottleneck === HOT_ROOM ? "the hot room" : ahead.bottleneck,
+    boxesLeft: ahead.boxesLeft.p50,
+  };
+}
+
 /** Where the whole day, with what is done already, should stand so many minutes after its start. */
 function againstPlan(plan: PlanInput, floor: FloorView, since: number): Outlook["stations"] {
-  const whole = asDayPlan(plan, [...floor.done.list, ...floor.boxes], floor);
+  const whole = asDayPlan(plan, floor.whole, floor);
   const { board } = simulateDay(whole, { seed: 1, replicates: 1 });
   /** What the plan has done of something by now; a run counts when it is out. */
   const due = (does: (typeof board)[number]["does"]): number =>
@@ -65,7 +78,7 @@ function againstPlan(plan: PlanInput, floor: FloorView, since: number): Outlook[
     {
       station: "Uncap",
       planned: `${Math.round(due("uncap"))} frames`,
-      actual: `${floor.done.frames} frames or more`,
+      actual: `${floor.done.framesIn} frames or more`,
     },
     {
       station: "Spin",

@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { houseDatabase } from "@/house/door";
 import { decisions } from "@/house/views/decisions";
 import { floorView } from "@/house/views/floor";
+import { residueView } from "@/house/views/residue";
 import { Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
@@ -17,7 +18,10 @@ export const metadata: Metadata = { title: "Spin" };
 export default async function Spin({ searchParams }: { searchParams: Promise<SpinSearch> }) {
   const s = await houseAsItStands();
   const search = await searchParams;
-  const floor = await floorView(houseDatabase(), s, Number(search.batch) || undefined);
+  const [floor, residue] = await Promise.all([
+    floorView(houseDatabase(), s, Number(search.batch) || undefined),
+    residueView(houseDatabase(), s),
+  ]);
   return (
     <>
       <Lead title="Spin">
@@ -49,9 +53,9 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Spi
         {s.openBatches.map((b) => (
           <BatchPanel key={b.id} batch={b} losses={floor.losses.filter((l) => l.fillId === b.fill_id)} />
         ))}
-        {floor.residue.length > 2 && (
+        {residue.points.length > 2 && (
           <Panel title="Left in the comb, by the honey's temperature">
-            <ResidueChart points={floor.residue} />
+            <ResidueChart {...residue} />
           </Panel>
         )}
         {s.openBatches.length === 0 && (

@@ -4,32 +4,23 @@ import { Printer } from "lucide-react";
 import { useMemo, useState } from "react";
 import { NO_TOOL } from "@/core/dayplan";
 import { CLOCK_TIME, minutesOf } from "@/house/clock-time";
-import { asDayPlan, boxesFor, foreseenFrom, type PlanInput, startsIn } from "@/house/views/day-plan";
+import { asDayPlan, foreseenFrom, startsIn } from "@/house/views/day-plan";
 import type { FloorView } from "@/house/views/floor";
 import { ChoiceKeys } from "../../choice-keys";
 import { Field } from "../../fields/field";
+import { FigureField } from "../../fields/figure-input";
 import { SaysStanding } from "../../fields/standing";
 import { useCommand } from "../../fields/use-command";
 import { Tick } from "../../tick";
 import { BreakRows } from "./break-rows";
 import { CrewRows } from "./crew-rows";
+import { USUAL_START, useDrafts, usePlanBoxes } from "./drafts";
+import { FigureRows } from "./figure-rows";
 import { Foreseen, type Past } from "./foreseen";
 import { useDay } from "./use-day";
 
-const USUAL_START = "08:00";
-
-function firstDraft(floor: FloorView): PlanInput {
-  if (floor.plan) return floor.plan;
-  return {
-    date: floor.today,
-    start: USUAL_START,
-    uncappers: [{ who: floor.crew[1] ?? floor.crew[0] ?? "first", tool: "hot-knife", hours: 10 }],
-    machines: floor.machines.slice(0, 1).map((m) => m.name),
-    tenders: 1,
-    breaks: [{ at: "12:30", minutes: 45 }],
-    cleaningMin: 60,
-  };
-}
+const TENDERS = { from: 0, to: 20, whole: true } as const;
+const CLEANING = { from: 0, to: 480, unit: "min" } as const;
 
 const dayAfter = (isoDay: string, days: number): string =>
   new Date(Date.parse(isoDay) + days * 86_400_000).toISOString().slice(0, 10);
@@ -82,28 +73,26 @@ function Simulating({ answer, stop, again }: ReturnType<typeof useDay>) {
 
 /** The day as stations over hours: who uncaps with what, which machines, and whether it will finish. */
 export default function DayPlanner({ floor }: { floor: FloorView }) {
-  const [first] = useState(() => firstDraft(floor));
-  const [date, setDate] = useState(first.date);
-  /** Of each day that was looked at, so that none loses what was typed. */
-  const [drafts, setDrafts] = useState<Readonly<Record<string, PlanInput>>>({ [date]: first });
-  const draft = drafts[date] ?? first;
+  const { draft, set, choose } = useDrafts(floor);
+  const [todayFirst, setTodayFirst] = useState(true);
   const [onlyRest, setOnlyRest] = useState(floor.done.firstMs !== null);
   // Rows are shown anew when they were not changed in their own fields.
   const [anew, setAnew] = useState(0);
   const { standing, errorAt, submit } = useCommand("plan-day");
-  const set = (change: Partial<PlanInput>) =>
-    setDrafts((all) => ({ ...all, [date]: { ...draft, ...all[date], ...change } }));
   // A start that is being typed: until it is one, the usual.
   const at = CLOCK_TIME.test(draft.start) ? draft : { ...draft, start: USUAL_START };
   const since = -startsIn(at, floor);
   const underWay = onlyRest && since >= 0;
+  const wholeDay = !underWay && draft.date <= floor.today;
   const from = underWay ? "now" : "start";
   const zero = foreseenFrom(at, floor, from);
   const startMin = (zero + 2 * 1440) % 1440;
   const workedMin = Math.max(0, zero - foreseenFrom(at, floor, "start"));
-  const boxes = boxesFor(at, floor);
+  const { boxes, todayDoes } = usePlanBoxes(at, floor, underWay, todayFirst);
   const plan =
-    boxes.length > 0 && draft.machines.length > 0 && draft.uncappers.some((u) => u.tool !== NO_TOOL)
+    (boxes.length > 0 || (underWay && floor.live.length > 0)) &&
+    draft.machines.length > 0 &&
+    draft.uncappers.some((u) => u.tool !== NO_TOOL)
       ? asDayPlan(at, boxes, floor, from)
       : null;
   const past = useMemo((): Past | null => {
@@ -120,12 +109,6 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
       .map((p) => ({ ...p, fromMin: Math.max(0, p.fromMin) }));
     return { startMin: minutesOf(at.start), nowMin: since, done };
   }, [at.start, floor.done, floor.nowMs, since]);
-  const choose = (day: string): void => {
-    const kept = [floor.plan, floor.planTomorrow].find((p) => p?.date === day);
-    setDrafts((all) => ({ ...all, [day]: all[day] ?? kept ?? { ...draft, date: day } }));
-    setDate(day);
-    setAnew((n) => n + 1);
-  };
   const breakAt = (clock: string, minutes: number, instead: string | null): void => {
     const i = draft.breaks.findIndex((b) => b.at === instead);
     set({
@@ -146,7 +129,7 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
       <div className="mb-3 flex flex-wrap items-baseline gap-x-5">
         <h2 className="text-[19px]">The day, {WRITTEN.format(Date.parse(draft.date))}</h2>
         <p className="text-ink-2">
-          {boxes.length} boxes, {frames} frames, {kg.toFixed(0)} kg ahead
+          {boxes.length} boxes, {frames} frames, {kg.toFixed(0)} kg {wholeDay ? "in all" : "ahead"}
           {floor.done.boxes > 0 && draft.date <= floor.today && `; ${floor.done.boxes} boxes are done`}
         </p>
         <button
@@ -172,7 +155,9 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
           options={daysToPlan(floor)}
           value={draft.date}
           onChange={(d) => {
-            if (d) choose(d);
+            if (!d) return;
+            choose(d);
+            setAnew((n) => n + 1);
           }}
         />
         <div className="mt-3 flex flex-wrap items-start gap-x-8 gap-y-3">
@@ -184,28 +169,35 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
                 error={errorAt("start")}
                 onChange={(v) => set({ start: String(v) })}
               />
-              <Field
-                spec={{
-                  name: "tenders",
-                  label: "Others loading",
-                  kind: "figure",
-                  hint: "all day, pails too",
-                  span: 1,
-                }}
-                value={String(draft.tenders)}
+              <FigureField
+                key={`tenders ${anew}`}
+                spec={{ name: "tenders", label: "Others loading", hint: "all day, pails too", span: 1 }}
+                value={draft.tenders}
+                bounds={TENDERS}
                 error={errorAt("tenders")}
-                onChange={(v) => set({ tenders: Math.max(0, Math.round(Number(v) || 0)) })}
+                onChange={(tenders) => {
+                  if (tenders !== null) set({ tenders });
+                }}
               />
-              <Field
-                spec={{ name: "cleaningMin", label: "Cleaning", unit: "min", kind: "figure", span: 1 }}
-                value={String(draft.cleaningMin)}
+              <FigureField
+                key={`cleaning ${anew}`}
+                spec={{ name: "cleaningMin", label: "Cleaning", span: 1 }}
+                value={draft.cleaningMin}
+                bounds={CLEANING}
                 error={errorAt("cleaningMin")}
-                onChange={(v) => set({ cleaningMin: Number(v) || 0 })}
+                onChange={(cleaningMin) => {
+                  if (cleaningMin !== null) set({ cleaningMin });
+                }}
               />
             </div>
             {since >= 0 && (
               <Tick checked={onlyRest} onChange={setOnlyRest}>
                 From now on, with what is left
+              </Tick>
+            )}
+            {todayDoes !== null && todayDoes > 0 && (
+              <Tick checked={todayFirst} onChange={setTodayFirst}>
+                Today's floor spins {todayDoes === 1 ? "one box" : `${todayDoes} boxes`} first
               </Tick>
             )}
           </div>
@@ -242,6 +234,11 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
           start={draft.start}
           floor={floor}
           onChange={(uncappers) => set({ uncappers })}
+        />
+        <FigureRows
+          key={`figures ${anew}`}
+          figures={draft.figures ?? {}}
+          onChange={(figures) => set({ figures })}
         />
       </div>
       <div className="mt-4 flex flex-wrap items-center gap-4 print:hidden">
