@@ -92,6 +92,20 @@ test("plan a day, see what holds it up, add a person and see the finish move, ty
   await expect(plan).not.toContainText("a time such as 12:30");
   await plan.getByLabel("Break 1, minutes").fill("60");
   for (const place of ["place 1", "place 2"]) await plan.getByLabel(`Minutes a frame, ${place}`).fill("6");
+  await plan.getByLabel("Hours, place 2").fill("eight");
+  await expect(plan).toContainText("1 to 16 h");
+  await plan.getByLabel("Hours, place 2").fill("11,5");
+  await expect(plan).not.toContainText("1 to 16 h");
+  await plan.getByText("Figures of this floor").click();
+  await plan.getByLabel("The strainer runs").fill("9");
+  await expect(plan).toContainText("1 of its own");
+  // What today's floor will have done by then is not planned twice.
+  const toSpin = plan.getByRole("heading", { name: /^The day, / }).locator("..");
+  const fewer = Number(/(\d+) boxes/.exec((await toSpin.textContent()) ?? "")?.[1]);
+  await plan.getByRole("checkbox", { name: /^Today's floor spins \d+ boxes first/ }).uncheck();
+  await expect
+    .poll(async () => Number(/(\d+) boxes/.exec((await toSpin.textContent()) ?? "")?.[1]))
+    .toBeGreaterThan(fewer);
   await plan.getByRole("button", { name: "Another break" }).click();
   await plan.getByRole("button", { name: "Take break 2 away" }).click();
   await plan.getByRole("button", { name: /^Break at (09|1\d):\d\d$/ }).click();
@@ -194,6 +208,13 @@ test("a tangential run with both turns on a fast clock, seen on a second tablet,
   const run = page.getByRole("region", { name: /Run 4, Four/ });
   await expect(run).toContainText("side one, slowly: only half out");
   await expect(second.getByRole("region", { name: /Run 4, Four/ })).toContainText("side one");
+  // Whoever looks at another bay sees it turn all the same.
+  await second.getByRole("link", { name: /^Yard/ }).click();
+  const turns = second.getByRole("complementary", { name: "What turns now" });
+  await expect(turns.getByRole("link", { name: "Four turns" })).toContainText(/side one.*\d:\d\d/);
+  await turns.getByRole("link", { name: "Four turns" }).click();
+  await expect(second.getByRole("region", { name: /Run 4, Four/ })).toBeVisible();
+  await expect(turns).toHaveCount(0);
   const left = run.getByRole("status", { name: "Time left" });
   const first = (await left.textContent()) ?? "";
   const minutes = Number(/^(\d+):/.exec(first)?.[1]) + 1;
@@ -204,16 +225,17 @@ test("a tangential run with both turns on a fast clock, seen on a second tablet,
   await expect(page).toHaveTitle(/Now: Four, stop, wait for standstill, turn the frames/);
   await page.clock.fastForward(minutes * 0.4 * 60_000);
   await expect(run).toContainText("stop, wait for standstill, turn back");
+  await run.getByRole("button", { name: /^Slot 2, super/ }).click();
   await page.reload();
   await ready(page);
   await expect(run).toContainText(/turn back|finish side one|side one/);
+  await expect(run.getByRole("button", { name: /^Slot 2, super \S+: heavy on one side/ })).toBeVisible();
   // A card still waking after the reload would take the moved clock for its own: moved until it tells.
   await expect(async () => {
     await page.clock.fastForward(minutes * 60_000);
     await expect(left).toHaveText(/^0:00/, { timeout: 3000 });
   }).toPass();
   await expect(page).toHaveTitle(/^Done: Four, speed to zero, wait for standstill, then open/);
-  await run.getByRole("button", { name: /^Slot 2, super/ }).click();
   await run.getByRole("button", { name: "Standing still: end the run" }).click();
   await expect(run).toHaveCount(0);
   await expect(second.getByRole("complementary", { name: "The tape" })).toContainText(

@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import { wallTimeIn } from "@/house/clock";
 import { houseDatabase } from "@/house/door";
 import { VERBS } from "@/house/line";
+import { anythingTurns } from "@/house/views/floor";
 import { stripView, tapeView } from "@/house/views/frame";
 import { Keys } from "@/ui/frame/keys";
 import { LateEntry } from "@/ui/frame/late-entry";
@@ -10,15 +11,19 @@ import { Line } from "@/ui/frame/line";
 import { LiveRefresh } from "@/ui/frame/live";
 import { Strip } from "@/ui/frame/strip";
 import { Tape, TapeDrawer } from "@/ui/frame/tape";
+import { Turning } from "@/ui/frame/turning";
 import { decoded } from "../address";
-import { houseAsItStands } from "../read";
+import { floorAsItStands, houseAsItStands } from "../read";
 
 const CARD = VERBS.map(({ bay, example, means }) => ({ bay, example, means }));
 
 export default async function HouseLayout({ children }: { children: ReactNode }) {
   const s = await houseAsItStands();
   const jar = await cookies();
-  const tape = await tapeView(houseDatabase(), s);
+  const [tape, floor] = await Promise.all([
+    tapeView(houseDatabase(), s),
+    anythingTurns(houseDatabase(), s).then((turns) => (turns ? floorAsItStands() : null)),
+  ]);
   const who = decoded(jar.get("aumbry-who")?.value ?? "");
   const folded = jar.get("aumbry-tape")?.value === "folded";
   return (
@@ -30,6 +35,20 @@ export default async function HouseLayout({ children }: { children: ReactNode })
         id="bench"
         tabIndex={-1}
       >
+        {floor && (
+          <Turning
+            runs={floor.live.map(({ id, number, machine, startedMs, minutes, steps }) => ({
+              id,
+              number,
+              machine,
+              startedMs,
+              minutes,
+              steps,
+            }))}
+            gates={floor.gates}
+            nowMs={floor.nowMs}
+          />
+        )}
         {children}
       </main>
       <Tape view={tape} who={who} folded={folded} />

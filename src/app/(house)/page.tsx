@@ -3,7 +3,6 @@ import Link from "next/link";
 import { houseDatabase } from "@/house/door";
 import { dayAccount } from "@/house/views/day";
 import { decisions } from "@/house/views/decisions";
-import { floorView } from "@/house/views/floor";
 import { dayOutlook } from "@/house/views/outlook";
 import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
@@ -11,7 +10,7 @@ import { AccountBar } from "@/ui/figures/account-bar";
 import { DayBars } from "@/ui/figures/day-bars";
 import { Figure } from "@/ui/figures/figure";
 import { RecordTable } from "@/ui/record";
-import { houseAsItStands } from "../read";
+import { floorAsItStands, houseAsItStands } from "../read";
 
 export const metadata: Metadata = { title: "Today" };
 
@@ -19,7 +18,7 @@ export default async function Today() {
   const s = await houseAsItStands();
   const list = decisions(s);
   const day = await dayAccount(houseDatabase(), s);
-  const floor = await floorView(houseDatabase(), s);
+  const floor = await floorAsItStands();
   const outlook = dayOutlook(floor);
   const ahead = outlook?.ahead ?? null;
   return (
@@ -85,14 +84,6 @@ export default async function Today() {
                 ]}
               />
             )}
-            {floor.live.map((run) => (
-              <p key={run.id} className="mt-2">
-                <Link href="/spin" className="font-bold">
-                  {run.machine} turns
-                </Link>
-                , run {run.number}, {run.minutes} min from {outlook.clockOf[run.id]}
-              </p>
-            ))}
           </Panel>
         )}
         <Panel title="Open batches">

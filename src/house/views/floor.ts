@@ -40,6 +40,7 @@ import {
   runsOfBatches,
   type Skill,
   skills,
+  turnsInBatches,
 } from "../records/floor";
 import { holdsAfterMidnight, type PlanInput, wholeMinutes } from "./day-plan";
 import { DAY_ON_THE_FLOOR_MS, type DayWork, dayWork, framesLeft } from "./day-work";
@@ -162,6 +163,13 @@ async function plansAround(
     planBefore: before as PlanInput | null,
   };
 }
+
+/** Whether any machine turns: then no screen may miss what is due. */
+export const anythingTurns = (db: Knex, s: Pick<Snapshot, "openBatches">): Promise<boolean> =>
+  turnsInBatches(
+    db,
+    s.openBatches.map((b) => b.id),
+  );
 
 /** @param asked the batch to go on with, where more than one has frames to spin */
 export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<FloorView> {

@@ -29,7 +29,6 @@ export interface Outlook {
     readonly planned: string;
     readonly actual: string;
   }[];
-  readonly clockOf: Readonly<Record<number, string>>;
 }
 
 /** Null while no plan is kept for today, or there was nothing to spin. */
@@ -44,7 +43,6 @@ export function dayOutlook(floor: FloorView): Outlook | null {
     ahead:
       floor.boxes.length > 0 || rest.extractors.some((e) => e.turning) ? lookAhead(rest, plan, floor) : null,
     stations: since < 0 ? [] : againstPlan(plan, floor, since),
-    clockOf: Object.fromEntries(floor.live.map((r) => [r.id, clockIn(floor.zone, new Date(r.startedMs))])),
   };
 }
 

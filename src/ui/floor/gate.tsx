@@ -1,10 +1,9 @@
 "use client";
 
-import { type GateView, gateAt } from "@/house/views/gates";
+import type { GateView } from "@/house/views/gates";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
-import { useHouseClock } from "../house-clock";
-import { useCalled } from "./called";
+import { useGate } from "./use-gate";
 
 const TONE = {
   fine: "go",
@@ -14,21 +13,12 @@ const TONE = {
   "drain-first": "stop",
   "no-pail": "stop",
 } as const;
-/** So long before a pail is full it is called out. */
-const CALL_MIN = 1;
 
 /** The pail under a gate and the drum over it, reckoned on while the machine turns: one press swaps the pail. */
 export function Gate({ gate, nowMs }: { gate: GateView; nowMs: number }) {
   const { standing, submit } = useCommand("swap-pail");
-  const now = useHouseClock(nowMs, 5000);
-  const at = gateAt(gate, now);
+  const at = useGate(gate, nowMs);
   const where = gate.machine ? `of ${gate.machine}` : "";
-  const turning = gate.flows.some((f) => f.fromMs <= now && f.toMs > now);
-  useCalled(
-    turning && gate.pail && at.swapInMin !== null && at.verdict.startsWith("swap") && at.swapInMin <= CALL_MIN
-      ? `Swap pail ${gate.pail}`
-      : null,
-  );
   return (
     <section
       className="panel mb-3"

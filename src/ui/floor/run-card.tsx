@@ -3,11 +3,10 @@
 import type { LiveRun } from "@/house/views/floor";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
-import { useHouseClock } from "../house-clock";
 import { useKept } from "../kept";
 import { Tick } from "../tick";
-import { useCalled } from "./called";
 import { slotName } from "./slot-name";
+import { countdown, useRun } from "./use-run";
 
 type Mark = "clean" | "again" | "burst" | "brood";
 const NEXT: Record<Mark, Mark> = { clean: "again", again: "burst", burst: "brood", brood: "clean" };
@@ -24,23 +23,12 @@ const UNSEEN: { readonly marks: Readonly<Record<number, Mark>>; readonly shaky: 
   shaky: false,
 };
 
-const clock = (minutes: number): string => {
-  const s = Math.max(0, Math.round(minutes * 60));
-  return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, "0")}`;
-};
-
 /** One turning machine: where its programme stands, what is due, and how its frames came out. */
 export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
-  const minute = (useHouseClock(nowMs, 500) - run.startedMs) / 60_000;
   const [seen, setSeen] = useKept(`aumbry-run-${run.machine}`, run.id, UNSEEN);
   const { marks, shaky } = seen;
   const { standing, submit } = useCommand("end-run");
-  const step = run.steps.reduce((now, s, i) => (s.atMin <= minute ? i : now), 0);
-  const current = run.steps[step];
-  const next = run.steps[step + 1];
-  const due = current?.call === true;
-  const over = minute >= run.minutes;
-  useCalled(due ? `${over ? "Done" : "Now"}: ${run.machine}, ${current?.what}` : null);
+  const { minute, current, next, due, over, left } = useRun(run, nowMs);
 
   return (
     <section className="panel mb-3" aria-label={`Run ${run.number}, ${run.machine}`}>
@@ -52,7 +40,7 @@ export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
           batch {run.batch}, about {run.expectedKg.toFixed(1)} kg to come
         </span>
         <output aria-label="Time left" className="ml-auto font-mono text-[28px] font-bold">
-          {over ? "0:00" : clock(run.minutes - minute)}
+          {left}
           <small className="ml-1.5 text-[15px] font-normal text-ink-2">min left</small>
         </output>
       </div>
@@ -66,7 +54,7 @@ export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
         {current && current.speedPct > 0 && <span className="font-normal">, {current.speedPct} % speed</span>}
         {next && !over && (
           <span className="block text-[15px] font-normal text-ink-2">
-            in {clock(next.atMin - minute)}: {next.what}
+            in {countdown(next.atMin - minute)}: {next.what}
           </span>
         )}
       </p>

@@ -1,7 +1,6 @@
 import type { Metadata } from "next";
 import { houseDatabase } from "@/house/door";
 import { decisions } from "@/house/views/decisions";
-import { floorView } from "@/house/views/floor";
 import { residueView } from "@/house/views/residue";
 import { Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
@@ -9,7 +8,7 @@ import { Figure } from "@/ui/figures/figure";
 import { ResidueChart } from "@/ui/floor";
 import { Gate } from "@/ui/floor/gate";
 import { RunCard } from "@/ui/floor/run-card";
-import { houseAsItStands } from "../../read";
+import { floorAsItStands, houseAsItStands } from "../../read";
 import { BatchPanel } from "./batch-panel";
 import { benchOf, type SpinSearch, WORK } from "./doing";
 
@@ -19,7 +18,7 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Spi
   const s = await houseAsItStands();
   const search = await searchParams;
   const [floor, residue] = await Promise.all([
-    floorView(houseDatabase(), s, Number(search.batch) || undefined),
+    floorAsItStands(Number(search.batch) || undefined),
     residueView(houseDatabase(), s),
   ]);
   return (

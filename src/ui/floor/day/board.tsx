@@ -48,7 +48,8 @@ export function DayBoard({
   const waiting = forecast.waiting.map((w) => ({ ...w, atMin: w.atMin + comesAt }));
   const stations = [...new Set([...board, ...done].map((b) => b.station))];
   const end = Math.max(60, ...board.map((b) => b.toMin));
-  const [left, wide, high] = [180, 820, 34];
+  // Drawn at its own size where there is room, so that its words stay readable; narrower it scrolls.
+  const [left, wide, high] = [176, 730, 34];
   const x = (min: number) => left + (min / end) * wide;
   const step = end > 480 ? 120 : 60;
   const hours = Array.from({ length: Math.floor(end / step) + 1 }, (_, i) => i * step);
@@ -66,7 +67,7 @@ export function DayBoard({
     <div className="overflow-x-auto">
       <svg
         viewBox={`0 0 ${left + wide + 10} ${height}`}
-        className="w-full min-w-[640px]"
+        className="w-full min-w-[916px] print:min-w-0"
         role="img"
         aria-label={`The day's plan: ${stations.join(", ")}`}
       >
