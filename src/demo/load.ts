@@ -4,8 +4,10 @@
  */
 import { createHash } from "node:crypto";
 import type { Knex } from "knex";
+import { CHECKS, type CheckKind } from "@/house/floor-checks";
 import { DEMO_DEVICES } from "./devices";
-import { EMPTY_KG, emptyOf, PAIL, range, Script, SUPERS, YARDS } from "./script";
+import { EMPTY_KG, framesIn, PAIL, range, Script, SUPERS, YARDS } from "./script";
+import { spinBatch, TWENTY } from "./spinning";
 import { today } from "./today";
 
 interface FilledPail {
@@ -14,7 +16,16 @@ interface FilledPail {
 }
 
 const PAST = [
-  { daysAgo: 76, yard: YARDS.kiln, supers: range(13, 26), wetness: [16.6, 17.4], bloom: "lime", checked: 17 },
+  {
+    daysAgo: 76,
+    yard: YARDS.kiln,
+    supers: range(13, 26),
+    wetness: [16.6, 17.4],
+    bloom: "lime",
+    checked: 17,
+    honeyC: 25,
+    tool: "hot-knife",
+  },
   {
     daysAgo: 55,
     yard: YARDS.sluice,
@@ -22,6 +33,8 @@ const PAST = [
     wetness: [16.9, 17.7],
     bloom: "borage",
     checked: 17.1,
+    honeyC: 29,
+    tool: "hot-knife",
   },
   {
     daysAgo: 34,
@@ -30,6 +43,8 @@ const PAST = [
     wetness: [16.8, 17.6],
     bloom: "bramble",
     checked: 17.1,
+    honeyC: 23,
+    tool: "fork",
   },
   {
     daysAgo: 13,
@@ -38,8 +53,12 @@ const PAST = [
     wetness: [17.2, 18.0],
     bloom: "clover",
     checked: 17.2,
+    honeyC: 27,
+    tool: "heated-plane",
   },
 ] as const;
+
+const idsOf = (kind: CheckKind): string[] => CHECKS[kind].map((c) => c.id);
 
 /** Fills an empty database; returns false, having done nothing, when anything was entered before. */
 export async function loadDemo(
@@ -84,7 +103,7 @@ export async function loadDemo(
     await script.enter("Ines", setUp, "add-supers", {
       tags: `${first}-${last}`,
       depth,
-      frames: depth === "deep" ? 9 : 10,
+      frames: framesIn(first),
       emptyKg: EMPTY_KG[depth],
       foundation: depth === "deep" ? "unwired wax" : "wired wax",
     });
@@ -109,15 +128,7 @@ export async function loadDemo(
   });
   await script.enter("Ines", setUp, "add-pails", { tags: "1-40", ...PAIL });
   await script.enter("Ines", setUp, "add-bins", { tags: "1-3", emptyKg: 4.2 });
-  await script.enter("Ines", setUp, "add-machine", {
-    name: "Twenty",
-    kind: "radial",
-    slots: 20,
-    radiusCm: 32,
-    drumCm: 80,
-    clearanceCm: 14,
-    deepTakesTwo: true,
-  });
+  await script.enter("Ines", setUp, "add-machine", { ...TWENTY, kind: "radial", deepTakesTwo: true });
   await script.enter("Ines", setUp, "add-machine", {
     name: "Four",
     kind: "tangential",
@@ -155,16 +166,16 @@ export async function loadDemo(
     const { batch } = await script.enter<{ batch: number }>("Ines", ago(9, 30), "start-batch", {
       supers: day.supers.map(String),
     });
-    let left = 0;
-    for (const [i, p] of pulled.entries()) {
-      const empty = emptyOf(Number(p.tag));
-      const wets = rng.between(0.4, 1.1);
-      left += p.grossKg - empty - wets;
-      await script.enter("Tomasz", ago(10, i * 8), "weigh-spun-super", {
-        super: p.tag,
-        grossKg: Number((empty + wets).toFixed(1)),
-      });
-    }
+    await script.enter("Tomasz", ago(9, 35), "check-floor", { kind: "opening", items: idsOf("opening") });
+    let left = await spinBatch(script, {
+      batch,
+      pulled,
+      begins: ago(9, 40),
+      honeyC: day.honeyC,
+      waterPct: day.wetness[0],
+      tool: day.tool,
+      seed: n + 1,
+    });
     const lost = rng.between(0.6, 1.4);
     await script.enter("Odile", ago(13), "record-loss", { batch, kg: lost, cause: "strainer and cloth" });
     left -= lost + rng.between(0.2, 0.9);
@@ -184,6 +195,7 @@ export async function loadDemo(
       batch,
       reason: left > 2 ? "last drips left in the drum" : "",
     });
+    await script.enter("Ines", ago(17, 20), "check-floor", { kind: "closing", items: idsOf("closing") });
     pailsOfDay.push(filled);
   }
 

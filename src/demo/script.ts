@@ -49,6 +49,7 @@ export const SUPERS = { deep: { first: 1, last: 12 }, medium: { first: 13, last:
 export const PAIL = { emptyKg: 1.2, holdsKg: 27 } as const;
 
 export const isDeep = (tag: number): boolean => tag <= SUPERS.deep.last;
+export const framesIn = (tag: number): number => (isDeep(tag) ? 9 : 10);
 export const emptyOf = (tag: number): number => (isDeep(tag) ? EMPTY_KG.deep : EMPTY_KG.medium);
 export const range = (first: number, last: number): number[] =>
   Array.from({ length: last - first + 1 }, (_, i) => first + i);

@@ -4,9 +4,11 @@
  */
 import { climateOf } from "@/core/drying";
 import { receivePost } from "@/house/devices";
+import { CHECKS } from "@/house/floor-checks";
 import { hiddenComb, hiddenWaterPct, hygrometerShows, refractometerShows, STAND_IN_SEED } from "@/standins";
 import { DEMO_DEVICES } from "./devices";
-import { emptyOf, isDeep, PAIL, range, type Script, YARDS } from "./script";
+import { emptyOf, framesIn, isDeep, PAIL, range, type Script, YARDS } from "./script";
+import { TWENTY } from "./spinning";
 
 const HOURS_LOGGED = 20;
 const MINUTE_MS = 60_000;
@@ -51,7 +53,7 @@ export async function today(script: Script): Promise<void> {
   const drop = (who: string, minutesAgo: number, tag: number) => {
     const comb = hiddenComb(STAND_IN_SEED, {
       tag: String(tag),
-      frames: isDeep(tag) ? 9 : 10,
+      frames: framesIn(tag),
       deep: isDeep(tag),
       cappedPct: capped.get(tag) ?? 95,
     });
@@ -125,7 +127,7 @@ async function onTheFloor(
   });
   await script.enter("Tomasz", 176, "check-floor", {
     kind: "opening",
-    items: ["gates", "floor", "bees", "hair", "lid", "current"],
+    items: CHECKS.opening.map((c) => c.id),
   });
   await script.enter("Odile", 175, "swap-pail", { batch, pail: script.nextPail() });
   const frame = (s: (typeof supers)[number]) => ({
@@ -139,7 +141,7 @@ async function onTheFloor(
     // The second load went in as it came, the heavy frames all on one side.
     const slots = i === 1 ? frames.sort((a, b) => b.kg - a.kg) : frames;
     const { run } = await script.enter<{ run: number }>("Tomasz", 170 - i * 36, "start-run", {
-      machine: "Twenty",
+      machine: TWENTY.name,
       batch,
       minutes: 13,
       honeyC: [27, 27, 25][i] ?? 27,

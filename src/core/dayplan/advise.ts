@@ -143,6 +143,8 @@ const earlier = (plan: DayPlan): Change => ({
 const SOME = 0.15;
 /** So many more than are left over, when even the last ones' straining is too late. */
 const MOST_MORE = 4;
+/** Of so many stacks that dry, each later than the one before, it is tried to wait for fewer. */
+const MOST_LATE = 3;
 /** A day is safe when so many of its chances end it within the shifts. */
 const SAFE = 0.9;
 
@@ -157,8 +159,11 @@ function leaving(plan: DayPlan, now: DayForecast, by: { seed: number; replicates
     shiftMin: 0,
   });
   if (ends(now)) {
+    // Some, or all that come out of the hot room as late as the latest, or as those before them.
     const some = Math.max(1, Math.round(boxes.length * SOME));
-    return some < boxes.length ? [without(some)] : [];
+    const late = [...new Set(boxes.map((b) => b.releaseMin))].filter((at) => at > 0).slice(-MOST_LATE);
+    const counts = late.map((at) => boxes.filter((b) => b.releaseMin >= at).length);
+    return [...new Set([some, ...counts])].filter((n) => n < boxes.length).map(without);
   }
   const least = Math.max(1, now.boxesLeft.p90);
   for (let n = least; n < boxes.length && n <= least + MOST_MORE; n++)

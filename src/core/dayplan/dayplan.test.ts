@@ -353,6 +353,12 @@ describe("days people have had (common practice)", () => {
     expect(tools).toEqual(
       expect.arrayContaining(["A spiked roller for Odile, fork", "A hot knife for Odile, fork"]),
     );
+    // Who waits for the last stack only is told what it costs to wait for it.
+    const stacks = [...boxes(6), ...boxes(3, 9, 18, 120), ...boxes(4, 9, 18, 500)];
+    const waited = { ...plan, boxes: stacks };
+    const waiting = adviseDay(waited, simulateDay(waited, by), by);
+    expect(waiting[0]).toMatchObject({ what: expect.stringMatching(/^Leaving (4|7) boxes/) });
+    expect(waiting.find((a) => a.what === "Leaving 4 boxes for the next day")?.savesMin).toBeGreaterThan(240);
     // What still dries comes out of the hot room no sooner.
     const late = { ...plan, boxes: plan.boxes.map((b) => ({ ...b, releaseMin: 600 })) };
     const waits = simulateDay(late, { seed: 2, replicates: 100 });

@@ -34,12 +34,12 @@ export default function ResidueChart({ points, byTool, line, won }: ResidueView)
               stroke="var(--edge)"
             />
             <YAxis type="number" dataKey="leftPct" unit=" %" tick={INK} stroke="var(--edge)" width={64} />
-            <Legend />
+            <Legend iconSize={12} />
             <Scatter
               name="earlier batches"
               data={dotsOf(false)}
-              fill="none"
-              stroke="var(--ink-2)"
+              fill="var(--ink-2)"
+              fillOpacity={0.5}
               shape="square"
               isAnimationActive={false}
             />

@@ -69,10 +69,12 @@ export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
               title={s.what}
             >
               <span className="absolute inset-x-0 bottom-0 bg-go-fill" style={{ height: `${s.speedPct}%` }} />
-              <span
-                className="absolute inset-y-0 left-0 border-r-2 border-ink bg-black/10"
-                style={{ width: `${Math.max(0, Math.min(1, (minute - s.atMin) / (end - s.atMin))) * 100}%` }}
-              />
+              {minute > s.atMin && (
+                <span
+                  className="absolute inset-y-0 left-0 border-r-2 border-ink bg-black/10"
+                  style={{ width: `${Math.min(1, (minute - s.atMin) / (end - s.atMin)) * 100}%` }}
+                />
+              )}
               <span className="sr-only">
                 {s.what} at minute {s.atMin.toFixed(1)}
               </span>

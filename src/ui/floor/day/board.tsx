@@ -1,3 +1,4 @@
+import { useEffect, useRef, useState } from "react";
 import type { DayForecast } from "@/core/dayplan";
 
 const clock = (min: number, startMin: number): string => {
@@ -49,7 +50,7 @@ export function DayBoard({
   const stations = [...new Set([...board, ...done].map((b) => b.station))];
   const end = Math.max(60, ...board.map((b) => b.toMin));
   // Drawn at its own size where there is room, so that its words stay readable; narrower it scrolls.
-  const [left, wide, high] = [176, 730, 34];
+  const [left, wide, high] = [150, 756, 34];
   const x = (min: number) => left + (min / end) * wide;
   const step = end > 480 ? 120 : 60;
   const hours = Array.from({ length: Math.floor(end / step) + 1 }, (_, i) => i * step);
@@ -63,8 +64,15 @@ export function DayBoard({
         `${i === 0 ? "M" : "L"}${x(Math.min(end, w.atMin)).toFixed(1)},${(top + curve - 6 - (w.frames / most) * (curve - 16)).toFixed(1)}`,
     )
     .join("");
+  const box = useRef<HTMLDivElement>(null);
+  const [scrolled, setScrolled] = useState(0);
+  const here = nowMin === null ? 0 : x(nowMin) - left;
+  // Where it is wider than the screen, what is to come is looked at first.
+  useEffect(() => {
+    if (box.current) box.current.scrollLeft = here;
+  }, [here]);
   return (
-    <div className="overflow-x-auto">
+    <div ref={box} className="overflow-x-auto" onScroll={(e) => setScrolled(e.currentTarget.scrollLeft)}>
       <svg
         viewBox={`0 0 ${left + wide + 10} ${height}`}
         className="w-full min-w-[916px] print:min-w-0"
@@ -93,16 +101,6 @@ export function DayBoard({
         ))}
         {stations.map((name, i) => (
           <g key={name}>
-            <text
-              x={left - 8}
-              y={i * high + 21}
-              fontSize={14}
-              textAnchor="end"
-              fill="var(--ink)"
-              fontWeight={name === forecast.bottleneck ? 700 : 400}
-            >
-              {name.length > 20 ? `${name.slice(0, 19)}…` : name}
-            </text>
             {done
               .filter((d) => d.station === name)
               .map((d) => (
@@ -137,13 +135,31 @@ export function DayBoard({
               ))}
           </g>
         ))}
-        <text x={left - 8} y={top + curve / 2 + 4} fontSize={14} textAnchor="end" fill="var(--ink-2)">
-          frames waiting, most {Math.round(most)}
-        </text>
         <path d={wave} fill="none" stroke="var(--mass)" strokeWidth={2} />
         {nowMin !== null && nowMin >= 0 && nowMin <= end && (
           <line x1={x(nowMin)} x2={x(nowMin)} y1={0} y2={height - 22} stroke="var(--ink)" strokeWidth={2} />
         )}
+        {/* Names stay in sight however far it is scrolled. */}
+        <g transform={`translate(${scrolled} 0)`} textAnchor="end" fontSize={14}>
+          <rect width={left - 1} height={height - 22} fill="var(--shelf)" />
+          {stations.map((name, i) => (
+            <text
+              key={name}
+              x={left - 8}
+              y={i * high + 21}
+              fill="var(--ink)"
+              fontWeight={name === forecast.bottleneck ? 700 : 400}
+            >
+              {name.length > 20 ? `${name.slice(0, 19)}…` : name}
+            </text>
+          ))}
+          <text x={left - 8} y={top + curve / 2 - 4} fill="var(--ink-2)">
+            frames waiting,
+          </text>
+          <text x={left - 8} y={top + curve / 2 + 13} fill="var(--ink-2)">
+            most {Math.round(most)}
+          </text>
+        </g>
       </svg>
     </div>
   );
