@@ -260,6 +260,8 @@ test("move supers by pulling and by keys, and take a stack out to a batch", asyn
   const box = (tag: string) => page.getByRole("button", { name: new RegExp(`^Super ${tag},`) });
   await expect(stack("B").getByRole("button", { name: /^Super/ })).toHaveCount(6);
 
+  // Both stacks in sight: a mouse has no way beyond the screen's edge.
+  await stack("D").evaluate((all) => all.scrollIntoView({ block: "center" }));
   await box("22").hover();
   await page.mouse.down();
   const to = await stack("D").boundingBox();

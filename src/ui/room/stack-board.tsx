@@ -136,7 +136,8 @@ export function StackBoard({ stacks, selected }: { stacks: readonly StackView[];
     if (over && over.id !== active.data.current?.stack) move(String(active.id), String(over.id));
   };
   return (
-    <DndContext sensors={sensors} onDragEnd={drop} id="stacks">
+    // Only at the very edge the page goes along: stacks must not slide away under a box that is held.
+    <DndContext sensors={sensors} onDragEnd={drop} id="stacks" autoScroll={{ threshold: { x: 0, y: 0.05 } }}>
       <ul className="flex flex-wrap items-end gap-5">
         {stacks.map((s) => (
           <Place key={s.name} id={s.name} className="flex w-44 flex-col justify-end">

@@ -99,6 +99,8 @@ export function Drum({
     <DndContext
       id="load"
       sensors={sensors}
+      // The machine must not slide away under a frame held near the screen's edge.
+      autoScroll={false}
       onDragOver={(e) => onOver(pair(e))}
       onDragCancel={() => onOver(null)}
       onDragEnd={(e) => {
