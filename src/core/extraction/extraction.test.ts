@@ -92,11 +92,24 @@ describe("imbalance", () => {
     expect(() => imbalance([99], machine(4))).toThrow(/weight/);
   });
 
-  it("learns what the machine stands from runs marked shaky", () => {
-    const run = (kgM: number, shaky: boolean) => ({ kgM, shaky });
-    expect(learntTolerance([run(0.2, false)], 0.3)).toBe(0.3);
-    expect(learntTolerance([run(0.12, false), run(0.2, true)], 0.3)).toBeCloseTo(0.16, 9);
-    expect(learntTolerance([run(0.35, false), run(0.5, true)], 0.3)).toBeCloseTo(0.425, 9);
+  const calm = (...kgM: number[]) => kgM.map((x) => ({ kgM: x, shaky: false }));
+  const shook = (...kgM: number[]) => kgM.map((x) => ({ kgM: x, shaky: true }));
+  it.each<[string, { kgM: number; shaky: boolean }[], number]>([
+    ["no run says anything", [], 0.3],
+    ["calm runs under what was given", calm(0.2, 0.05), 0.3],
+    ["half way between the worst calm and the mildest shaky run", [...calm(0.12), ...shook(0.2)], 0.16],
+    ["one shaky run alone: half way to half of it", shook(0.2), 0.15],
+    ["one far beyond what was given says nothing new", [...calm(0, 0.1), ...shook(0.8)], 0.3],
+    ["above what was given no further than it stood", [...calm(0.35), ...shook(0.5)], 0.35],
+    [
+      "that it stood there three times counts against one that shook",
+      [...calm(0.35, 0.36, 0.4), ...shook(0.32)],
+      0.4,
+    ],
+    ["one odd run among calm ones", [...calm(0.05, 0.1, 0.15, 0.2), ...shook(0.02)], 0.3],
+    ["of one each the shaky one is believed", [...calm(0.1), ...shook(0.02)], 0.015],
+  ])("learns what the machine stands: %s", (_, runs, stands) => {
+    expect(learntTolerance(runs, 0.3)).toBeCloseTo(stands, 9);
   });
 });
 

@@ -113,20 +113,35 @@ export const STEADINESS: Record<Steadiness, string> = {
 export const steadiness = (kgM: number, allowedKgM: number): Steadiness =>
   kgM <= allowedKgM / 2 ? "stands" : kgM <= allowedKgM ? "watch" : "walks";
 
+/** A run that shook though it should not weighs as much as so many that stood though they should not. */
+const SHAKY_WEIGHS = 2;
+
 /**
- * The imbalance this machine really stands, from runs marked shaky or not: half way between the worst calm
- * run and the mildest shaky one, the given tolerance counting as one run of each side.
+ * The imbalance this machine really stands, kg·m, from runs marked shaky or not: the given tolerance, moved to
+ * where it sorts them best. Below it, half way to the mildest shaky run; above it, no further than a calm run
+ * has shown. One odd run among many calm ones, such as a burst comb, moves nothing.
  */
 export function learntTolerance(
   runs: readonly { readonly kgM: number; readonly shaky: boolean }[],
   givenKgM: number,
 ): number {
-  const shaky = runs.filter((r) => r.shaky).map((r) => r.kgM);
-  if (shaky.length === 0) return givenKgM;
-  const mildest = Math.min(...shaky);
-  const calm = runs.filter((r) => !r.shaky && r.kgM < mildest).map((r) => r.kgM);
-  const worstCalm = Math.max(Math.min(givenKgM, mildest) / 2, ...calm);
-  return Math.max(0.01, (worstCalm + mildest) / 2);
+  const edges = [0, ...new Set(runs.map((r) => r.kgM))].sort((x, y) => x - y);
+  const wrong = (standsKgM: number): number =>
+    runs.reduce(
+      (n, r) => n + (r.shaky ? (r.kgM <= standsKgM ? SHAKY_WEIGHS : 0) : r.kgM > standsKgM ? 1 : 0),
+      0,
+    );
+  const gaps = edges.map((lo, i) => {
+    const hi = edges[i + 1] ?? Number.POSITIVE_INFINITY;
+    const within = givenKgM >= lo && givenKgM < hi;
+    const below = (Math.max(lo, hi / 2) + hi) / 2;
+    return { wrong: wrong(lo), standsKgM: within ? givenKgM : hi <= givenKgM ? below : lo };
+  });
+  const least = Math.min(...gaps.map((g) => g.wrong));
+  const nearest = gaps
+    .filter((g) => g.wrong === least)
+    .reduce((x, y) => (Math.abs(y.standsKgM - givenKgM) < Math.abs(x.standsKgM - givenKgM) ? y : x));
+  return Math.max(0.01, nearest.standsKgM);
 }
 
 /** How frames are put in (common practice). */

@@ -142,7 +142,7 @@ export interface SpunBox extends BatchComb {
   readonly temp_c: number;
   readonly tool: string | null;
 }
-/** Boxes weighed back after a run, newest first. */
+/** Of the newest boxes weighed back those that were in a run, newest first. */
 export const spunBoxes = (db: Knex, limit: number): Promise<SpunBox[]> =>
   combs(db)
     .joinRaw(
@@ -151,9 +151,8 @@ export const spunBoxes = (db: Knex, limit: number): Promise<SpunBox[]> =>
             and r.slots @> jsonb_build_array(jsonb_build_object('super', v.tag))
           order by r.id desc limit 1) r on true`,
     )
-    .whereNotNull("w.id")
+    .whereIn("w.id", db("live_spun").orderBy("id", "desc").limit(limit).select("id"))
     .orderBy("w.id", "desc")
-    .limit(limit)
     .select("r.temp_c", "r.tool");
 
 /** The newest stay of a super in a batch. */

@@ -1,6 +1,7 @@
 "use client";
 
 import type { LiveRun } from "@/house/views/floor";
+import { Caution } from "../bench";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { useKept } from "../kept";
@@ -106,10 +107,9 @@ export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
           })}
         </div>
       </div>
-      <p className="mt-3 border-l-[6px] border-stop bg-stop-fill px-3 py-1.5 text-[15px]">
-        <b>Take care: </b>speed to zero, wait for standstill, then open. Hair, sleeves, straps and hands away
-        from the drum.
-      </p>
+      <Caution>
+        speed to zero, wait for standstill, then open. Hair, sleeves, straps and hands away from the drum.
+      </Caution>
       <div className="mt-3 flex flex-wrap items-center gap-4">
         <Tick checked={shaky} onChange={(on) => setSeen({ ...seen, shaky: on })}>
           It shook

@@ -1,5 +1,5 @@
 import type { FloorView } from "@/house/views/floor";
-import { Panel } from "@/ui/bench";
+import { Caution, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import { RecordTable } from "@/ui/record";
 
@@ -33,6 +33,7 @@ export function ByHand({ stations }: { stations: FloorView["handStations"] }) {
           ]}
         />
       </Panel>
+      <Caution>knives and press screws: cut away from your hand, fingers out before it turns.</Caution>
       <CommandForm
         command="crush-combs"
         label="Book the crushed combs"

@@ -64,6 +64,8 @@ export function DayBoard({
         `${i === 0 ? "M" : "L"}${x(Math.min(end, w.atMin)).toFixed(1)},${(top + curve - 6 - (w.frames / most) * (curve - 16)).toFixed(1)}`,
     )
     .join("");
+  // Over the whole day's plan what was done is a strip along its foot.
+  const over = comesAt === 0;
   const box = useRef<HTMLDivElement>(null);
   const [scrolled, setScrolled] = useState(0);
   const here = nowMin === null ? 0 : x(nowMin) - left;
@@ -101,22 +103,6 @@ export function DayBoard({
         ))}
         {stations.map((name, i) => (
           <g key={name}>
-            {done
-              .filter((d) => d.station === name)
-              .map((d) => (
-                <rect
-                  key={`${d.fromMin} ${d.what}`}
-                  data-done=""
-                  x={x(d.fromMin) + 0.5}
-                  width={Math.max(2, x(d.toMin) - x(d.fromMin) - 1)}
-                  y={i * high + 6}
-                  height={high - 12}
-                  rx={2}
-                  fill="var(--ink-2)"
-                >
-                  <title>{`done: ${d.what}, ${clock(d.fromMin, startMin)} to ${clock(d.toMin, startMin)}`}</title>
-                </rect>
-              ))}
             {board
               .filter((b) => b.station === name)
               .map((b) => (
@@ -131,6 +117,22 @@ export function DayBoard({
                   stroke={name === forecast.bottleneck ? "var(--stop)" : "var(--edge)"}
                 >
                   <title>{`${b.what}, ${clock(b.fromMin, startMin)} to ${clock(b.toMin, startMin)}`}</title>
+                </rect>
+              ))}
+            {done
+              .filter((d) => d.station === name)
+              .map((d) => (
+                <rect
+                  key={`${d.fromMin} ${d.what}`}
+                  data-done=""
+                  x={x(d.fromMin) + 0.5}
+                  width={Math.max(2, x(d.toMin) - x(d.fromMin) - 1)}
+                  y={i * high + (over ? high - 14 : 6)}
+                  height={over ? 8 : high - 12}
+                  rx={2}
+                  fill="var(--ink-2)"
+                >
+                  <title>{`done: ${d.what}, ${clock(d.fromMin, startMin)} to ${clock(d.toMin, startMin)}`}</title>
                 </rect>
               ))}
           </g>

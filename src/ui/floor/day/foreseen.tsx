@@ -112,7 +112,11 @@ export function Foreseen({
           nowMin={before?.nowMin ?? null}
         />
         {before && before.done.length > 0 && (
-          <p className="text-[14px] text-ink-2">Dark is done, as it was recorded; the rest is to come.</p>
+          <p className="text-[14px] text-ink-2">
+            {underWay
+              ? "Dark is done, as it was recorded; the rest is to come."
+              : "The dark strip is what was done, as it was recorded; over it lies the plan."}
+          </p>
         )}
       </div>
       <div className="grid gap-4 md:grid-cols-2">

@@ -1,16 +1,27 @@
 "use client";
 
 import { useState } from "react";
-import { NO_TOOL, TOOLS } from "@/core/dayplan";
+import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
 import { programme, spinTime } from "@/core/extraction";
 import { wholeMinutes } from "@/house/views/day-plan";
 import type { FloorMachine, FloorView } from "@/house/views/floor";
+import { Caution } from "../../bench";
 import { Field } from "../../fields/field";
 import { figureIn, wrongFigure } from "../../fields/figure";
 import { Tick } from "../../tick";
 
 /** Comb colder than this breaks easily (common practice). */
 const COLD_COMB_C = 18;
+
+/** Where people get hurt uncapping. */
+const HOT =
+  "hot blades and steam burn: off or in the rest between frames, dry hands, plugged in behind the residual-current switch.";
+const CAUTIONS: Partial<Record<Tool, string>> = {
+  "cold-knife": "the knife is sharp and slips on honey: cut away from the hand that holds the frame.",
+  "hot-knife": HOT,
+  "heated-plane": HOT,
+  machine: "moving blades: guard shut, at standstill and unplugged before reaching in.",
+};
 
 const HONEY_C = { from: 10, to: 45, unit: "°C" } as const;
 const PROGRAMME_MIN = { from: 1, to: 120, unit: "min", optional: true } as const;
@@ -56,6 +67,7 @@ export function ProgrammeFields({
   machine: FloorMachine;
   waterPct: number;
 }) {
+  const caution = CAUTIONS[run.tool as Tool];
   return (
     <>
       <div className="mt-3 flex flex-wrap items-end gap-4 border-t border-rule pt-3">
@@ -95,6 +107,7 @@ export function ProgrammeFields({
           onChange={(v) => run.setMinutes(String(v))}
         />
       </div>
+      {caution && <Caution>{caution}</Caution>}
       <p className="mt-2">
         Programme: <b>{run.minutes} min</b>, {programme(machine.kind, run.minutes, run.tender).length - 1}{" "}
         steps
