@@ -56,10 +56,10 @@ describe("runs", () => {
   });
 
   it("a shaky run lowers what the machine is believed to stand; a brood frame goes out with its honey", async () => {
-    const before = (await floor()).machines[0]?.learntKgM;
+    const before = (await floor()).machines[0]?.learntKgM ?? 0;
     const { run } = await house.act<{ run: number }>(
       "start-run",
-      load(frame(42, 3), null, null, null, null, frame(43, 1)),
+      load(frame(42, 3), null, null, null, frame(43, 1.2), frame(43, 1.2)),
     );
     const account = (await snapshot(house.db)).openBatches[0]?.account;
     const { entry, say } = await house.act("end-run", {
@@ -68,7 +68,7 @@ describe("runs", () => {
       marks: [{ slot: 1, mark: "brood" }],
     });
     expect(say).toBe("Run 2 in Nine done: 1 with brood taken out, it shook.");
-    expect((await floor()).machines[0]?.learntKgM).not.toBe(before);
+    expect((await floor()).machines[0]?.learntKgM).toBeLessThan(before);
     expect((await snapshot(house.db)).openBatches[0]?.account.lostGrams).toBe(
       (account?.lostGrams ?? 0) + 2550,
     );
@@ -498,7 +498,7 @@ describe("the day against its plan", () => {
     const outlook = dayOutlook(await floor());
     expect(outlook?.ahead?.finish).toMatch(/^\d\d:\d\d$/);
     expect(outlook?.stations.map((x) => x.station)).toEqual(["Uncap", "Spin", "Strain, pails"]);
-    expect(outlook?.stations[1]?.actual).toBe("14 frames");
+    expect(outlook?.stations[1]?.actual).toBe("15 frames");
     expect(outlook?.starts).toBeNull();
     // Before it starts nothing is owed yet; half an hour later what one hot knife does at 1.5 min a frame.
     const now = await floor();
