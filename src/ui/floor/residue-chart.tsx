@@ -18,7 +18,7 @@ export default function ResidueChart({ points, byTool, line, won }: ResidueView)
   return (
     <>
       <div
-        className="h-56"
+        className="h-56 overflow-hidden"
         role="img"
         aria-label={`Left in the comb by temperature, ${points.length} supers`}
       >

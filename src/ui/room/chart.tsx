@@ -83,7 +83,7 @@ export default function RoomChart({
   return (
     <div>
       <div
-        className="h-64"
+        className="h-64 overflow-hidden"
         role="img"
         aria-label={`Water of stack ${ahead.name}: ${ahead.rate.nowPct.toFixed(1)} % now, target ${goal.targetPct} %, forecast with its 80 % band`}
       >
@@ -167,7 +167,11 @@ export default function RoomChart({
         Rings: this stack's readings; crosses: other stacks'; band: 80 % of what may come.
       </p>
       {past.length > 0 && (
-        <div className="h-36" role="img" aria-label="Temperature and relative humidity of the room so far">
+        <div
+          className="h-36 overflow-hidden"
+          role="img"
+          aria-label="Temperature and relative humidity of the room so far"
+        >
           <ResponsiveContainer>
             <ComposedChart data={past} margin={{ top: 4, right: 12, bottom: 0, left: -8 }}>
               <CartesianGrid stroke="var(--rule)" vertical={false} />
