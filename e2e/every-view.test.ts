@@ -66,23 +66,40 @@ test("the lamp theme keeps its contrast", async ({ ines: page, demoHouse }) => {
   }
 });
 
+async function fitsEveryWidth(page: Page, view: string): Promise<void> {
+  for (const width of [1280, 768, 390]) {
+    await page.setViewportSize({ width, height: 800 });
+    const over = () =>
+      page.evaluate(() =>
+        Math.max(
+          document.documentElement.scrollWidth - document.documentElement.clientWidth,
+          ...[...document.querySelectorAll("main")].map((m) => m.scrollWidth - m.clientWidth),
+        ),
+      );
+    // A chart is drawn anew for the new width a moment after it.
+    await expect.poll(over, `${view} at ${width} px`).toBeLessThanOrEqual(0);
+  }
+}
+
 test("nothing scrolls sideways at 1280, 768 and 390 px", async ({ ines: page, demoHouse }) => {
   for (const view of VIEWS) {
     await page.goto(demoHouse.url + view);
     await ready(page);
-    for (const width of [1280, 768, 390]) {
-      await page.setViewportSize({ width, height: 800 });
-      const over = () =>
-        page.evaluate(() =>
-          Math.max(
-            document.documentElement.scrollWidth - document.documentElement.clientWidth,
-            ...[...document.querySelectorAll("main")].map((m) => m.scrollWidth - m.clientWidth),
-          ),
-        );
-      // A chart is drawn anew for the new width a moment after it.
-      await expect.poll(over, `${view} at ${width} px`).toBeLessThanOrEqual(0);
-    }
+    await fitsEveryWidth(page, view);
   }
+});
+
+test("while a machine turns every bay still fits and reads well", async ({ ines: page, demoHouse }) => {
+  await page.goto(`${demoHouse.url}/spin?do=load`);
+  await ready(page);
+  await page.getByRole("button", { name: "Arrange the load" }).click();
+  await page.getByRole("button", { name: "Start this run" }).click();
+  await expect(page.getByRole("region", { name: /^Run 4, Twenty/ })).toBeVisible();
+  for (const view of ["/spin", "/settle"]) {
+    expect(await seriousOn(page, demoHouse.url + view)).toEqual([]);
+    await fitsEveryWidth(page, view);
+  }
+  await expect(page.getByRole("link", { name: "Twenty turns" })).toBeVisible();
 });
 
 test("on a phone the tape is a drawer and an entry can be undone from it", async ({ ines: page }) => {
