@@ -117,10 +117,10 @@ export function leftToday(floor: FloorView): number | null {
   return rest.extractors.length === 0 ? null : simulateDay(rest, QUICK).boxesLeft.p50;
 }
 
-/** A run as the simulation goes on with it, `lagMin` after the plan's first minute. */
-function turningNow(run: LiveRun, nowMs: number, lagMin: number): Turning {
-  const gone = (nowMs - run.startedMs) / MINUTE;
-  const leftMin = Math.max(0, Math.round(run.minutes - gone + lagMin));
+/** A run as the simulation goes on with it from a moment on. */
+function turningFrom(run: LiveRun, atMs: number): Turning {
+  const gone = (atMs - run.startedMs) / MINUTE;
+  const leftMin = Math.max(0, Math.round(run.minutes - gone));
   return {
     frames: run.slots.filter(Boolean).length,
     // What came already is in the drum and the pail.
@@ -194,8 +194,9 @@ export function asDayPlan(
   );
   const pailKg = floor.pailTakesKg ?? USUAL.pailKg;
   const goesOn = from === "now";
-  const gates = goesOn ? floor.gates.map((g) => gateAt(g, floor.nowMs)) : [];
-  /** To a kilogram, so that the plan stands still meanwhile. */
+  // All as of the plan's first minute, so that it stands still meanwhile.
+  const zeroMs = floor.nowMs - (floor.nowMs % MINUTE) - (floor.nowMin - zero) * MINUTE;
+  const gates = goesOn ? floor.gates.map((g) => gateAt(g, zeroMs)) : [];
   const standing = (of: "pailKg" | "drumKg"): number => Math.round(gates.reduce((kg, g) => kg + g[of], 0));
   return {
     ...USUAL,
@@ -209,7 +210,7 @@ export function asDayPlan(
       ...chosen.map((m) => {
         const run = goesOn ? floor.live.find((r) => r.machine === m.name) : undefined;
         return {
-          turning: run ? turningNow(run, floor.nowMs, floor.nowMin - zero) : null,
+          turning: run ? turningFrom(run, zeroMs) : null,
           name: m.name,
           slots: m.slots,
           deepSlots: m.deepSlots,
