@@ -36,7 +36,7 @@ describe("the demo house", () => {
     const s = await snapshot(house.db, NOW);
     const list = decisions(s).map((d) => d.short);
     expect(list).toEqual(
-      expect.arrayContaining(["stack D too wet", "3 to weigh back", expect.stringMatching(/^B dries to/)]),
+      expect.arrayContaining(["stack D too wet", "load Twenty", expect.stringMatching(/^B dries to/)]),
     );
     const drying = s.room.stacks.find((x) => x.name === "B");
     expect(drying?.forecast).toMatchObject({ status: "drying", conflict: false });

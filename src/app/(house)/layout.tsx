@@ -22,7 +22,7 @@ export default async function HouseLayout({ children }: { children: ReactNode })
   const jar = await cookies();
   const [tape, floor] = await Promise.all([
     tapeView(houseDatabase(), s),
-    anythingTurns(houseDatabase(), s).then((turns) => (turns ? floorAsItStands() : null)),
+    anythingTurns(s) ? floorAsItStands() : null,
   ]);
   const who = decoded(jar.get("aumbry-who")?.value ?? "");
   const folded = jar.get("aumbry-tape")?.value === "folded";

@@ -100,14 +100,6 @@ export const turningIn = (db: Knex, machineId: number): Promise<RunRow | undefin
     .whereNull("e.id")
     .whereRaw("not exists (select 1 from live_batch_close c where c.batch_id = r.batch_id)")
     .first();
-/** Whether anything turns in these batches. */
-export const turnsInBatches = async (db: Knex, batchIds: readonly number[]): Promise<boolean> =>
-  batchIds.length > 0 &&
-  (await db("live_run as r")
-    .leftJoin("live_run_end as e", "e.run_id", "r.id")
-    .whereIn("r.batch_id", [...batchIds])
-    .whereNull("e.id")
-    .first("r.id")) !== undefined;
 export const oneRun = async (db: Knex, id: number): Promise<RunRow> =>
   (await runs(db).where("r.id", id).first()) ?? refuse("unknown-run", "There is no such run.", "run");
 /** Ended runs to learn from, newest first. */

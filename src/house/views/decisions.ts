@@ -2,10 +2,11 @@
 import { fermentationRisk } from "@/core/moisture";
 import { formatKgFromG } from "@/core/units";
 import { ageBetween, whenIn } from "../clock";
-import { plural, spoken } from "../ranges";
+import { plural } from "../ranges";
+import { floorDecisions } from "./floor-decisions";
 import { hotRoomDecisions } from "./hot-room-decisions";
 import type { Decision } from "./model";
-import type { BatchState, PailState, Snapshot } from "./snapshot";
+import type { PailState, Snapshot } from "./snapshot";
 import { yardDecisions } from "./yard-decisions";
 
 const HOUR_MS = 3_600_000;
@@ -76,84 +77,6 @@ export function firstSteps(s: Snapshot): Decision[] {
       ),
     ];
   return [];
-}
-
-/** The next thing an open batch needs. */
-export function batchDecision(batch: BatchState): Decision {
-  const { account } = batch;
-  const notBack = batch.combs.filter((c) => c.spun_entry === null);
-  const kg = (g: number) => formatKgFromG(g);
-  const why = {
-    title: `Batch ${batch.number}: where its kilograms are`,
-    because: [
-      {
-        what: `${plural(batch.combs.length, "super")} came in, weighed less their empty weight`,
-        figure: `${kg(account.inGrams)} kg`,
-      },
-      ...(account.gainedGrams > 0
-        ? [{ what: "Weighed out beyond that", figure: `${kg(account.gainedGrams)} kg` }]
-        : []),
-      { what: "In pails", figure: `${kg(account.outGrams)} kg` },
-      { what: "Stayed in spun combs", figure: `${kg(account.wetsGrams)} kg` },
-      { what: "Lost, by name", figure: `${kg(account.lostGrams)} kg` },
-      { what: "Still in the batch on paper", figure: `${kg(account.remainderGrams)} kg` },
-    ],
-    change:
-      notBack.length > 0
-        ? `Weighing back super ${spoken(notBack.map((c) => c.tag))}.`
-        : "Nothing is left to weigh: what remains is unexplained.",
-  };
-  const base = { id: `batch-${batch.number}`, bay: "Spin" as const, why };
-  if (notBack.length > 0)
-    return {
-      ...base,
-      urgency: 15,
-      tone: "mass",
-      when: "now",
-      what: `Batch ${batch.number}: ${notBack.length} of ${plural(batch.combs.length, "super")} to spin and weigh back`,
-      short: `${notBack.length} to weigh back`,
-      so: `${kg(account.outGrams)} kg in pails, ${kg(account.remainderGrams)} kg still in drum and combs. Next: super ${notBack[0]?.tag}.`,
-      action: { label: "Weigh back", href: `/spin?do=weigh&super=${notBack[0]?.tag}` },
-    };
-  return {
-    ...base,
-    urgency: 18,
-    tone: account.remainderGrams > account.inGrams * 0.02 ? "stop" : "go",
-    when: "today",
-    what:
-      account.outGrams === 0
-        ? `Batch ${batch.number}: fill the pails`
-        : `Batch ${batch.number}: fill the rest or close it`,
-    short: account.outGrams === 0 ? "fill pails" : `close batch ${batch.number}`,
-    so: `${kg(account.outGrams)} kg in pails, ${kg(account.remainderGrams)} kg unexplained so far.`,
-    action:
-      account.outGrams === 0
-        ? { label: "Fill a pail", href: "/spin?do=pail" }
-        : { label: "Close it", href: `/spin?do=close&batch=${batch.number}` },
-  };
-}
-
-/** Boxes that lost comb weigh less than they did: their next honey would be read too low. */
-export function emptyDecisions(s: Snapshot): Decision[] {
-  const [first] = s.toWeighEmpty;
-  if (!first) return [];
-  const n = s.toWeighEmpty.length;
-  return [
-    {
-      id: "weigh-empty",
-      bay: "Spin",
-      urgency: 62,
-      tone: "ink",
-      when: "before they go out",
-      what: `Weigh ${plural(n, "super")} empty: comb is missing`,
-      short: `${n} to weigh empty`,
-      so: `Super ${s.toWeighEmpty
-        .slice(0, 4)
-        .map((x) => `${x.tag} (${x.what})`)
-        .join(", ")}${n > 4 ? ` and ${n - 4} more` : ""}: until then their next honey is read too low.`,
-      action: { label: "Weigh empty", href: `/spin?do=empty&super=${first.tag}` },
-    },
-  ];
 }
 
 /** When a pail has stood long enough to skim and use. */
@@ -290,8 +213,7 @@ function workedOut(s: Snapshot): Decision[] {
     ...firstSteps(s),
     ...yardDecisions(s),
     ...hotRoomDecisions(s),
-    ...s.openBatches.map((b) => batchDecision(b)),
-    ...emptyDecisions(s),
+    ...floorDecisions(s),
     ...settleDecisions(s),
     ...storeDecisions(s),
     ...bottleDecisions(s),

@@ -15,7 +15,7 @@ import {
   spinTime,
 } from "@/core/extraction";
 import { formatKgFromG } from "@/core/units";
-import { clockIn, dayIn, daysLater, todayFrom, whenIn } from "../clock";
+import { clockIn, dayIn, daysLater, whenIn } from "../clock";
 import { minutesOf } from "../clock-time";
 import type { CheckKind } from "../floor-checks";
 import { framesIn } from "../frames";
@@ -26,12 +26,11 @@ import {
   type BinState,
   binsHolding,
   cappingsOfBatches,
-  checksSince,
   gatePails,
   handWork,
   type LoadedFrame,
   lossesOf,
-  machines,
+  type MachineRow,
   pailsFilledFrom,
   pastRuns,
   planBefore,
@@ -40,7 +39,6 @@ import {
   runsOfBatches,
   type Skill,
   skills,
-  turnsInBatches,
 } from "../records/floor";
 import { holdsAfterMidnight, type PlanInput, wholeMinutes } from "./day-plan";
 import { DAY_ON_THE_FLOOR_MS, type DayWork, dayWork, framesLeft } from "./day-work";
@@ -165,58 +163,14 @@ async function plansAround(
 }
 
 /** Whether any machine turns: then no screen may miss what is due. */
-export const anythingTurns = (db: Knex, s: Pick<Snapshot, "openBatches">): Promise<boolean> =>
-  turnsInBatches(
-    db,
-    s.openBatches.map((b) => b.id),
-  );
+export const anythingTurns = (s: Pick<Snapshot, "runs">): boolean => s.runs.some((r) => r.ended_at === null);
 
-/** @param asked the batch to go on with, where more than one has frames to spin */
-export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<FloorView> {
-  const today = dayIn(s.house.zone, s.now);
-  const nowMin = minutesOf(clockIn(s.house.zone, s.now));
-  const closedIds = (await batchesClosedSince(db, new Date(s.now.getTime() - DAY_ON_THE_FLOOR_MS))).map(
-    (b) => b.id,
-  );
-  const openIds = s.openBatches.map((b) => b.id);
-  const ids = [...closedIds, ...openIds];
-  const [
-    rows,
-    allRuns,
-    past,
-    gates,
-    filled,
-    closed,
-    checks,
-    bins,
-    plans,
-    crew,
-    skilled,
-    byHand,
-    cut,
-    pailKg,
-  ] = await Promise.all([
-    machines(db),
-    runsOfBatches(db, ids),
-    pastRuns(db),
-    gatePails(db, openIds),
-    pailsFilledFrom(db, ids),
-    combsOfBatches(db, closedIds),
-    checksSince(db, todayFrom(s.house.zone, s.now)),
-    binsHolding(db),
-    plansAround(db, today, nowMin),
-    db("live_crew").whereIn("role", ["lead", "floor", "filler"]).orderBy("id").pluck("name"),
-    skills(db),
-    handWork(db),
-    cappingsOfBatches(db),
-    usualPailKg(db),
-  ]);
-  const runs = allRuns.filter((r) => openIds.includes(r.batch_id));
-  // Honey kept apart from cappings is a batch too, with nothing to spin.
-  const toSpin = s.openBatches.filter((b) => b.combs.some((c) => c.spun_entry === null));
-  const batch = toSpin.find((b) => b.number === asked) ?? toSpin.at(-1) ?? s.openBatches.at(-1);
-  const waterPct = Math.min(22, Math.max(13, batch?.water.figures.waterPct ?? HONEY.waterPct));
-  const tempC = past[0]?.temp_c ?? HONEY.tempC;
+/** The machines, with what this house's runs taught of them, for the honey at hand. */
+function machinesNow(
+  rows: readonly MachineRow[],
+  past: readonly RunRow[],
+  honey: { readonly waterPct: number; readonly tempC: number },
+): (FloorMachine & { readonly id: number })[] {
   const learnt: PastRun[] = past.map((r) => ({
     kind: r.kind,
     // Somebody came late to press the key, or early: so far the programme's own time is believed.
@@ -227,10 +181,10 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
     waterPct: r.water_pct,
     tempC: r.temp_c,
   }));
-  const list = rows.map((row) => {
+  return rows.map((row) => {
     const machine = asMachine(row);
     const { baseMin, learntFrom } = spinBase(row.kind, learnt);
-    const { minutes } = spinTime(baseMin, { waterPct, tempC });
+    const { minutes } = spinTime(baseMin, honey);
     return {
       ...machine,
       id: row.id,
@@ -245,9 +199,41 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
       baseMin,
       suggestedMin: wholeMinutes(minutes),
       learntFrom,
-      drumHoldsKg: drumLevel(0, machine, { waterPct, tempC }).freeKg,
+      drumHoldsKg: drumLevel(0, machine, honey).freeKg,
     };
   });
+}
+
+/** @param asked the batch to go on with, where more than one has frames to spin */
+export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<FloorView> {
+  const today = dayIn(s.house.zone, s.now);
+  const nowMin = minutesOf(clockIn(s.house.zone, s.now));
+  const closedIds = (await batchesClosedSince(db, new Date(s.now.getTime() - DAY_ON_THE_FLOOR_MS))).map(
+    (b) => b.id,
+  );
+  const openIds = s.openBatches.map((b) => b.id);
+  const { runs, checks } = s;
+  const [closedRuns, past, gates, filled, closed, bins, plans, crew, skilled, byHand, cut, pailKg] =
+    await Promise.all([
+      runsOfBatches(db, closedIds),
+      pastRuns(db),
+      gatePails(db, openIds),
+      pailsFilledFrom(db, [...closedIds, ...openIds]),
+      combsOfBatches(db, closedIds),
+      binsHolding(db),
+      plansAround(db, today, nowMin),
+      db("live_crew").whereIn("role", ["lead", "floor", "filler"]).orderBy("id").pluck("name"),
+      skills(db),
+      handWork(db),
+      cappingsOfBatches(db),
+      usualPailKg(db),
+    ]);
+  // Honey kept apart from cappings is a batch too, with nothing to spin.
+  const toSpin = s.openBatches.filter((b) => b.combs.some((c) => c.spun_entry === null));
+  const batch = toSpin.find((b) => b.number === asked) ?? toSpin.at(-1) ?? s.openBatches.at(-1);
+  const waterPct = Math.min(22, Math.max(13, batch?.water.figures.waterPct ?? HONEY.waterPct));
+  const tempC = past[0]?.temp_c ?? HONEY.tempC;
+  const list = machinesNow(s.machines, past, { waterPct, tempC });
   const own = runs.filter((r) => r.batch_id === batch?.id);
   const frames = framesWaiting(batch, own);
   const last = (kind: CheckKind) => checks.filter((c) => c.kind === kind).at(-1);
@@ -256,7 +242,11 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
     return c ? `${c.who}, ${whenIn(s.house.zone, c.at, s.now)}` : null;
   };
   return {
-    ...dayWork(s, { combs: [...closed, ...s.openBatches.flatMap((b) => b.combs)], runs: allRuns, filled }),
+    ...dayWork(s, {
+      combs: [...closed, ...s.openBatches.flatMap((b) => b.combs)],
+      runs: [...closedRuns, ...runs],
+      filled,
+    }),
     ...plans,
     machines: list,
     frames,

@@ -3,10 +3,18 @@
 import type { Knex } from "knex";
 import { type BatchAccount, batchAccount } from "@/core/ledger";
 import { judgeWater } from "@/core/moisture";
-import { dayIn, whenIn } from "../clock";
+import { dayIn, todayFrom, whenIn } from "../clock";
 import { type BatchComb, type BatchRow, combsOfBatches, openBatches } from "../records/batches";
 import { toWeighEmpty } from "../records/equipment";
 import { movementsOf } from "../records/fills";
+import {
+  type CheckRow,
+  checksSince,
+  type MachineRow,
+  machines,
+  type RunRow,
+  runsOfBatches,
+} from "../records/floor";
 import { type House, houseNow } from "../records/house";
 import { type LotRow, lotsHere } from "../records/lots";
 import { openPlans, type PlanRow } from "../records/plans";
@@ -51,6 +59,11 @@ export interface Snapshot {
   readonly plans: readonly PlanRow[];
   readonly openBatches: readonly BatchState[];
   readonly pails: readonly PailState[];
+  readonly machines: readonly MachineRow[];
+  /** Of the open batches. */
+  readonly runs: readonly RunRow[];
+  /** The floor's, since this morning or in a shift that goes on. */
+  readonly checks: readonly CheckRow[];
   /** Lots with jars still here. */
   readonly lots: readonly LotRow[];
   readonly sentGrams: number;
@@ -151,16 +164,19 @@ async function equipmentThere(db: Knex): Promise<Snapshot["equipment"]> {
 
 export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
   const house = await houseNow(db);
-  const [plans, combs, open, pailRows, lots, sent, toWeigh, equipment] = await Promise.all([
-    openPlans(db, dayIn(house.zone, now)),
-    waitingCombs(db),
-    openBatches(db),
-    pailsHolding(db),
-    lotsHere(db),
-    db("fill_balance").where({ kind: "parcel" }).where("grams", ">", 0).sum("grams as g").first(),
-    toWeighEmpty(db),
-    equipmentThere(db),
-  ]);
+  const [plans, combs, open, pailRows, lots, sent, toWeigh, equipment, machineRows, checks] =
+    await Promise.all([
+      openPlans(db, dayIn(house.zone, now)),
+      waitingCombs(db),
+      openBatches(db),
+      pailsHolding(db),
+      lotsHere(db),
+      db("fill_balance").where({ kind: "parcel" }).where("grams", ">", 0).sum("grams as g").first(),
+      toWeighEmpty(db),
+      equipmentThere(db),
+      machines(db),
+      checksSince(db, todayFrom(house.zone, now)),
+    ]);
   const wanted = new Map<number, number>([
     ...open.map((b): [number, number] => [b.id, b.fill_id]),
     ...pailRows.map((p): [number, number] => [p.batch_id, p.batch_fill]),
@@ -168,7 +184,11 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
   const stays = await combsOfBatches(db, [...wanted.keys()]);
   const combsByBatch = grouped(stays, (c) => c.batch_id);
   const combFills = stays.map((c) => c.comb_fill);
-  const [readings, movements] = await Promise.all([
+  const [runs, readings, movements] = await Promise.all([
+    runsOfBatches(
+      db,
+      open.map((b) => b.id),
+    ),
     readingsOf(db, [
       ...combs.map((c) => c.fill_id),
       ...combFills,
@@ -221,6 +241,9 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
         waterFromBatch: own.length === 0,
       };
     }),
+    machines: machineRows,
+    runs,
+    checks,
     lots,
     sentGrams: Number(sent?.g ?? 0),
     toWeighEmpty: toWeigh,
