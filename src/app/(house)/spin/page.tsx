@@ -8,6 +8,7 @@ import { Figure } from "@/ui/figures/figure";
 import { ResidueChart } from "@/ui/floor";
 import { Gate } from "@/ui/floor/gate";
 import { RunCard } from "@/ui/floor/run-card";
+import { WhenSeen } from "@/ui/when-seen";
 import { floorAsItStands, houseAsItStands } from "../../read";
 import { BatchPanel } from "./batch-panel";
 import { benchOf, type SpinSearch, WORK } from "./doing";
@@ -54,7 +55,9 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Spi
         ))}
         {residue.points.length > 2 && (
           <Panel title="Left in the comb, by the honey's temperature">
-            <ResidueChart {...residue} />
+            <WhenSeen className="h-72">
+              <ResidueChart {...residue} />
+            </WhenSeen>
           </Panel>
         )}
         {s.openBatches.length === 0 && (

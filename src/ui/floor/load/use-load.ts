@@ -63,7 +63,8 @@ export function useLoad(floor: FloorView, machine: FloorMachine | undefined): Lo
   // Weighed frame by frame: outlives a reload, until the load is in.
   const [weights, setWeights] = useKept<Readonly<Record<string, number>>>(
     "aumbry-frames",
-    floor.batch ?? 0,
+    // Once a load went in elsewhere nobody knows which frames are left.
+    `${floor.batch} ${floor.done.framesIn}`,
     {},
   );
   const [laid, setLaid] = useState<Laid | null>(null);
