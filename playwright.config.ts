@@ -12,6 +12,8 @@ export default defineConfig({
   retries: 1,
   reporter: "list",
   use: {
+    // What is not there by then will not come: a missing button is told at once, not at the test's end.
+    actionTimeout: 60_000,
     viewport: { width: 1280, height: 800 },
     trace: "retain-on-failure",
     launchOptions: {
