@@ -222,7 +222,7 @@ test("a tangential run with both turns on a fast clock, seen on a second tablet,
   await expect(second.getByRole("region", { name: /Run 4, Four/ })).toContainText("side one");
   // Whoever looks at another bay sees it turn all the same.
   await second.getByRole("link", { name: /^Yard/ }).click();
-  const turns = second.getByRole("complementary", { name: "What turns now" });
+  const turns = second.getByRole("region", { name: "What turns now" });
   await expect(turns.getByRole("link", { name: "Four turns" })).toContainText(/side one.*\d:\d\d/);
   await turns.getByRole("link", { name: "Four turns" }).click();
   await expect(second.getByRole("region", { name: /Run 4, Four/ })).toBeVisible();

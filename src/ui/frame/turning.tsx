@@ -67,13 +67,13 @@ export function Turning({
 }) {
   if (usePathname() === "/spin") return null;
   return (
-    <aside aria-label="What turns now" className="mb-3 grid gap-2 print:hidden">
+    <section aria-label="What turns now" className="mb-3 grid gap-2 print:hidden">
       {runs.map((run) => (
         <Run key={run.id} run={run} nowMs={nowMs} />
       ))}
       {gates.map((gate) => (
         <Pail key={gate.machine ?? ""} gate={gate} nowMs={nowMs} />
       ))}
-    </aside>
+    </section>
   );
 }
