@@ -92,14 +92,20 @@ test("nothing scrolls sideways at 1280, 768 and 390 px", async ({ ines: page, de
 test("while a machine turns every bay still fits and reads well", async ({ ines: page, demoHouse }) => {
   await page.goto(`${demoHouse.url}/spin?do=load`);
   await ready(page);
-  await page.getByRole("button", { name: "Arrange the load" }).click();
-  await page.getByRole("button", { name: "Start this run" }).click();
+  // With keys only, from the load to the end of the run.
+  await page.getByRole("button", { name: "Arrange the load" }).press("Enter");
+  await page.getByRole("button", { name: "Start this run" }).press("Enter");
   await expect(page.getByRole("region", { name: /^Run 4, Twenty/ })).toBeVisible();
   for (const view of ["/spin", "/settle"]) {
     expect(await seriousOn(page, demoHouse.url + view)).toEqual([]);
     await fitsEveryWidth(page, view);
   }
   await expect(page.getByRole("link", { name: "Twenty turns" })).toBeVisible();
+  await page.keyboard.press("/");
+  await page.keyboard.type("done twenty 2 again");
+  await expect(page.locator("#line-says")).toContainText("Run 4 in Twenty done: 1 to uncap again.");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("link", { name: "Twenty turns" })).toHaveCount(0);
 });
 
 test("on a phone the tape is a drawer and an entry can be undone from it", async ({ ines: page }) => {

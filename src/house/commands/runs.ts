@@ -1,3 +1,4 @@
+import type { Knex } from "knex";
 import { z } from "zod";
 import { TOOLS, type Tool } from "@/core/dayplan";
 import { honeyInFrameKg, imbalance, loadOf, OUT_SHARE } from "@/core/extraction";
@@ -12,8 +13,10 @@ import {
   oneMachine,
   oneRun,
   type RunMark,
+  type RunRow,
   runsOfBatches,
   turningIn,
+  turningNow,
 } from "../records/floor";
 import { mustBeOpened } from "./floor";
 
@@ -107,13 +110,34 @@ export const startRun = defineCommand({
     `Run ${number} started in ${machine}: ${frames} frames, about ${formatKgFromG(expectedGrams)} kg to come.`,
 });
 
+async function runMeant(
+  db: Knex,
+  { run, machine }: { readonly run?: number | undefined; readonly machine?: string | undefined },
+): Promise<RunRow> {
+  if (run !== undefined) return oneRun(db, run);
+  if (machine !== undefined) {
+    const { id, name } = await oneMachine(db, machine);
+    return (
+      (await turningIn(db, id)) ?? refuse("stands", `${name} stands still: no run to end in it.`, "machine")
+    );
+  }
+  const turning = await turningNow(db);
+  const [only] = turning;
+  if (!only) refuse("stands", "No machine turns: there is no run to end.", "run");
+  if (turning.length > 1)
+    refuse("which-run", `${turning.map((r) => r.machine).join(" and ")} turn: say which.`, "machine");
+  return only;
+}
+
 export const endRun = defineCommand({
   name: "end-run",
   summary: "End a run: how it stood, and which frames were not clean",
   who: ANY_HAND,
   undo: "counter-entry",
   input: z.object({
-    run: count("The run", 1, Number.MAX_SAFE_INTEGER),
+    run: count("The run", 1, Number.MAX_SAFE_INTEGER).optional(),
+    /** Or the machine it turns in; neither where only one turns. */
+    machine: text("The machine", 30).optional(),
     shaky: z.boolean().default(false),
     marks: z
       .array(z.object({ slot: count("The slot", 1, 120), mark: choice("The mark", MARKS) }))
@@ -121,7 +145,7 @@ export const endRun = defineCommand({
       .default([]),
   }),
   async run(work, input) {
-    const run = await oneRun(work.tx, input.run);
+    const run = await runMeant(work.tx, input);
     if (run.ended_at) refuse("ended", `Run ${run.number} has ended already.`, "run");
     const batch = (await work.tx("live_batch").where({ id: run.batch_id }).first()) as { number: number };
     const open = await openBatch(work.tx, batch.number);

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { CHECKS } from "../floor-checks";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { understand } from "./understand";
 import { VERBS } from "./verbs";
@@ -11,6 +12,15 @@ beforeAll(async () => {
   await house.pull(42, 12);
   await house.act("start-batch", { supers: "41" });
   await house.act("fill-pail", { pail: 1, grossKg: 6.2 });
+  await house.act("add-bins", { tags: "1", emptyKg: 4 });
+  await house.act("fill-bin", { bin: 1, grossKg: 5.5 });
+  await house.act("add-machine", { name: "Nine", slots: 9 });
+  await house.act("check-floor", { kind: "opening", items: CHECKS.opening.map((c) => c.id) });
+  await house.act("start-run", {
+    machine: "Nine",
+    minutes: 12,
+    slots: [{ super: "41", kg: 1.65 }, { super: "41", kg: 1.6 }, ...Array(7).fill(null)],
+  });
 });
 afterAll(() => house.close());
 
@@ -39,11 +49,37 @@ describe("the line", () => {
     ["stack b s42", "stand-in-hot-room", "Stack B: super 42 in the hot room, 12.0 kg."],
     ["pull s43 c2 95% 15.4", "pull-supers", "Super 43 pulled in Kiln Field: 10.2 kg of honey."],
     ["lot b1 19x250 spring honey", "issue-lot", "19 jars of 250 g, 4.8 kg; 0.25 kg lost."],
-    ["close 1 tipped over", "close-batch", "Batch 1 closed: 5.0 of 12.0 kg in pails, 7.0 kg unexplained."],
+    ["swap", "swap-pail", "Pail 2 under the gate of batch 1."],
+    ["swap b4", "swap-pail", "Pail 4 under the gate of batch 1."],
+    ["done", "end-run", "Run 1 in Nine done, all clean."],
+    ["done nine 2 again 1 burst shook", "end-run", "done: 1 to uncap again, 1 comb burst, it shook."],
+    ["done shook", "end-run", "Run 1 in Nine done: it shook."],
+    ["k1 6.5", "fill-bin", "1.0 kg of cappings of batch 1 in bin 1."],
+    ["warmed k1 0.5", "drain-bin", "0.5 kg warmed from the cappings of bin 1, kept apart as batch 2"],
+    ["wax k1 0,4", "weigh-wax", "0.40 kg of wax from bin 1; 1.10 kg stayed in wax and water."],
+    ["lost 0.3 strainer and cloth", "record-loss", "0.30 kg lost from batch 1: strainer and cloth."],
   ])("%s means %s", async (text, command, say) => {
     const understood = await hear(text);
     expect(understood).toMatchObject({ kind: "do", command });
     expect(understood.say).toContain(say);
+  });
+
+  it("a batch is closed when nothing of it turns", async () => {
+    expect(await hear("close 1 tipped over")).toMatchObject({
+      kind: "unclear",
+      say: expect.stringContaining("Run 1 still turns in Nine"),
+    });
+    const { entry } = await house.act("end-run", {});
+    expect(await hear("close 1 tipped over")).toMatchObject({
+      kind: "do",
+      command: "close-batch",
+      say: expect.stringContaining("Batch 1 closed: 5.0 of 12.0 kg in pails, 5.5 kg unexplained."),
+    });
+    expect(await hear("done")).toMatchObject({
+      kind: "unclear",
+      say: expect.stringContaining("No machine turns"),
+    });
+    await house.act("undo", { entry });
   });
 
   it.each([

@@ -138,6 +138,66 @@ export const VERBS: readonly Verb[] = [
   },
   {
     bay: "Spin",
+    example: "swap",
+    means: "the next empty pail stands under the gate; swap b28 names it",
+    pattern: new RegExp(`^swap(?: b?(?<pail>${TAG}))?$`, "i"),
+    command: "swap-pail",
+    input: (m) => (m.pail ? { pail: m.pail } : {}),
+  },
+  {
+    bay: "Spin",
+    example: "done twenty 3 again 7 burst",
+    means:
+      "the run in Twenty is done; slot 3 must be uncapped again, the comb in slot 7 burst; brood for one taken out, shook at the end when it did",
+    pattern:
+      /^done(?: (?<machine>(?!shook\b)[a-z][a-z0-9-]*))?(?<marks>(?: \d+ (?:again|burst|brood))*)(?<shook> shook)?$/i,
+    command: "end-run",
+    input: (m) => ({
+      ...(m.machine ? { machine: m.machine } : {}),
+      shaky: m.shook !== undefined,
+      marks: [...(m.marks ?? "").matchAll(/(\d+) (again|burst|brood)/gi)].map(([, slot, mark]) => ({
+        slot,
+        mark: mark?.toLowerCase(),
+      })),
+    }),
+  },
+  {
+    bay: "Spin",
+    example: "k1 9.4",
+    means: "cappings bin 1 weighs 9.4 kg, filled from the open batch",
+    pattern: new RegExp(`^k(?<bin>${TAG}) (?<gross>${FIGURE}(?: ?(?:kg|lb))?)$`, "i"),
+    command: "fill-bin",
+    input: (m) => ({ bin: m.bin, grossKg: m.gross }),
+  },
+  {
+    bay: "Spin",
+    example: "drained k1 2.5",
+    means: "2.5 kg of honey drained from bin 1; spun, pressed and warmed are the other ways",
+    pattern: new RegExp(
+      `^(?<way>drained|spun|pressed|warmed) k(?<bin>${TAG}) (?<kg>${FIGURE}(?: ?(?:kg|lb))?)$`,
+      "i",
+    ),
+    command: "drain-bin",
+    input: (m) => ({ bin: m.bin, way: m.way?.toLowerCase(), kg: m.kg }),
+  },
+  {
+    bay: "Spin",
+    example: "wax k1 1.2",
+    means: "1.2 kg of wax came from bin 1, which is empty now",
+    pattern: new RegExp(`^wax k(?<bin>${TAG}) (?<kg>${FIGURE}(?: ?(?:kg|lb))?)$`, "i"),
+    command: "weigh-wax",
+    input: (m) => ({ bin: m.bin, kg: m.kg }),
+  },
+  {
+    bay: "Spin",
+    example: "lost 0.3 spilt",
+    means: "0.3 kg of the open batch spilt; sample, scum, spoilt, strainer and cloth are other causes",
+    pattern: new RegExp(`^lost (?<kg>${FIGURE}(?: ?(?:kg|lb))?) (?<cause>[a-z ]+)$`, "i"),
+    command: "record-loss",
+    input: (m) => ({ kg: m.kg, cause: m.cause?.toLowerCase() }),
+  },
+  {
+    bay: "Spin",
     example: "close 3 drum not scraped",
     means: "batch 3 is closed, with the reason when much is unexplained",
     pattern: /^close(?: (?<batch>\d+))?(?: (?<reason>.+))?$/i,

@@ -93,13 +93,14 @@ export const runsOfBatches = (db: Knex, batchIds: readonly number[]): Promise<Ru
 /** Of a batch's runs those a super's stay in it may have been in: a super may come back within one batch. */
 export const runsOfStay = (runs: readonly RunRow[], joinedBy: number): readonly RunRow[] =>
   runs.filter((r) => r.entry_id > joinedBy);
-/** The run that turns in a machine now, of whatever batch; with its batch closed it turns no more. */
-export const turningIn = (db: Knex, machineId: number): Promise<RunRow | undefined> =>
+/** Runs that turn now, of whatever batch; with its batch closed one turns no more. */
+const turning = (db: Knex) =>
   runs(db)
-    .where("r.machine_id", machineId)
     .whereNull("e.id")
-    .whereRaw("not exists (select 1 from live_batch_close c where c.batch_id = r.batch_id)")
-    .first();
+    .whereRaw("not exists (select 1 from live_batch_close c where c.batch_id = r.batch_id)");
+export const turningIn = (db: Knex, machineId: number): Promise<RunRow | undefined> =>
+  turning(db).where("r.machine_id", machineId).first();
+export const turningNow = (db: Knex): Promise<RunRow[]> => turning(db).orderBy("r.id");
 export const oneRun = async (db: Knex, id: number): Promise<RunRow> =>
   (await runs(db).where("r.id", id).first()) ?? refuse("unknown-run", "There is no such run.", "run");
 /** Ended runs to learn from, newest first. */
