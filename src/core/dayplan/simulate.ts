@@ -3,7 +3,9 @@
  */
 import { mustBeWithin } from "../domain-error";
 import { seeded } from "../statistics/seeded";
-import { crewsOf, oneDay, type Piece, QUARTER } from "./one-day";
+import { QUARTER } from "./bench";
+import { inOrder } from "./breaks";
+import { crewsOf, oneDay, type Piece } from "./one-day";
 import { checkPlan, type DayPlan } from "./plan";
 
 /** Not a station: the time everybody at the benches waits for boxes that still dry. */
@@ -45,17 +47,6 @@ function holdsUp(stations: readonly StationLoad[]): string {
     .filter((x) => x.station !== HOT_ROOM)
     .reduce((a, b) => (b.utilisation > a.utilisation ? b : a));
   return busiest.utilisation < 0.85 && room > (1 - busiest.utilisation) / 2 ? HOT_ROOM : busiest.station;
-}
-
-/** Breaks one after the other, those that run into each other as one. */
-function inOrder(breaks: DayPlan["breaks"]): DayPlan["breaks"] {
-  const merged: { fromMin: number; toMin: number }[] = [];
-  for (const b of [...breaks].sort((x, y) => x.fromMin - y.fromMin)) {
-    const last = merged.at(-1);
-    if (last && b.fromMin <= last.toMin) last.toMin = Math.max(last.toMin, b.toMin);
-    else merged.push({ ...b });
-  }
-  return merged;
 }
 
 const quantileOf = (sorted: readonly number[], q: number): number =>
