@@ -104,6 +104,10 @@ test("while a machine turns every bay still fits and reads well", async ({ ines:
   await expect(page.locator("#line-says")).toContainText("Run 4 in Twenty done: 1 to uncap again.");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("link", { name: "Twenty turns" })).toHaveCount(0);
+  // On with the next sentence, with or without the key that leads here.
+  await page.keyboard.press("/");
+  await page.keyboard.type("swap");
+  await expect(page.locator("#line-says")).toContainText("Pail 28 under the gate of batch 5; weigh pail 27.");
 });
 
 test("on a phone the tape is a drawer and an entry can be undone from it", async ({ ines: page }) => {

@@ -42,7 +42,9 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
     return () => clearTimeout(due);
   }, [text]);
 
-  const type = (value: string) => {
+  const type = (typed: string) => {
+    // Whoever is in the line already and presses its key again means the line, not a slash.
+    const value = typed.replace(/^\/+/, "");
     setText(value);
     if (value.trim() === "") setEcho({ kind: "quiet" });
   };
