@@ -18,7 +18,7 @@ afterAll(() => house.close());
 /** What the floor wants, so many minutes from now. */
 const wants = async (laterMin = 0) =>
   decisions(await snapshot(house.db, new Date(Date.now() + laterMin * MINUTE))).filter(
-    (d) => d.bay === "Spin" && d.id.startsWith("batch"),
+    (d) => d.bay === "Spin" && /^(batch|run)-/.test(d.id),
   );
 const check = (kind: CheckKind) => house.act("check-floor", { kind, items: CHECKS[kind].map((c) => c.id) });
 const run = (machine: string, slots: number, supers: readonly string[]) =>
@@ -54,13 +54,19 @@ describe("what the floor wants next", () => {
     const first = await run("Nine", 9, nine("41"));
     const [turning] = await wants();
     expect(turning).toMatchObject({
-      what: expect.stringMatching(/^Batch 1: uncap the next load, Nine is out at \d\d:\d\d$/),
+      what: "Batch 1: uncap the next load for Nine",
+      when: expect.stringMatching(/^\d\d:\d\d$/),
+      short: `Nine till ${turning?.when}`,
       so: expect.stringContaining("11 frames wait."),
       tone: "ink",
     });
     // Over its time it wants somebody before the next load does.
-    const [over] = await wants(25);
-    expect(over?.urgency).toBeLessThan(turning?.urgency ?? 0);
+    const over = await wants(25);
+    expect(over.map((d) => d.what)).toEqual([
+      "Nine: run 1 is over, end it",
+      "Batch 1: uncap the next load for Nine",
+    ]);
+    expect(over[0]).toMatchObject({ tone: "stop", when: "now" });
     await house.act("end-run", { run: first.run });
     expect(await wants()).toMatchObject([{ so: expect.stringContaining("9 frames of super 41 and 42.") }]);
   });
@@ -79,8 +85,11 @@ describe("what the floor wants next", () => {
       },
     ]);
     const rest = await run("Nine", 9, ["42", "42"]);
-    await house.act("end-run", { run: rest.run });
     await house.act("weigh-spun-super", { super: "41", grossKg: 5.8 });
+    // The last frames turn: nothing to do for now, but to end the run in time.
+    expect(await wants()).toMatchObject([{ what: "Batch 1: the last load turns in Nine", tone: "ink" }]);
+    expect((await wants(25)).map((d) => d.what)).toEqual(["Nine: run 3 is over, end it"]);
+    await house.act("end-run", { run: rest.run });
     expect(await wants()).toMatchObject([{ what: "Batch 1: weigh back super 42" }]);
     await house.act("weigh-spun-super", { super: "42", grossKg: 5.8 });
     expect(await wants()).toMatchObject([{ what: "Batch 1: fill the pails" }]);
@@ -91,7 +100,7 @@ describe("what the floor wants next", () => {
     await house.pull(43, 12);
     await house.act("add-to-batch", { supers: "43" });
     const { run: id } = await run("Nine", 9, nine("43"));
-    expect(await wants()).toMatchObject([{ what: expect.stringContaining("Nine is out at") }]);
+    expect(await wants()).toMatchObject([{ what: "Batch 1: uncap the next load for Nine" }]);
     await house.act("end-run", { run: id });
   });
 });

@@ -12,6 +12,8 @@ import type { BatchState, Snapshot } from "./snapshot";
 const MINUTE_MS = 60_000;
 const kg = (grams: number): string => formatKgFromG(grams);
 
+const endOf = (run: RunRow): number => run.started_at.getTime() + run.minutes * MINUTE_MS;
+
 type Base = Pick<Decision, "bay" | "why">;
 
 function baseOf(batch: BatchState, notBack: readonly BatchComb[]): Base {
@@ -131,18 +133,50 @@ function toLoad(s: Snapshot, batch: BatchState, base: Base, waiting: readonly Ba
       action,
     };
   }
-  const endOf = (r: RunRow): number => r.started_at.getTime() + r.minutes * MINUTE_MS;
-  const next = turning.reduce((a, b) => (endOf(b) < endOf(a) ? b : a));
-  const out = clockIn(s.house.zone, new Date(endOf(next)));
+  const { machine, out } = firstOut(s, turning);
   return {
     ...decision,
-    urgency: endOf(next) <= s.now.getTime() ? 14 : 30,
-    tone: endOf(next) <= s.now.getTime() ? "mass" : "ink",
+    urgency: 30,
+    tone: "ink",
     when: out,
-    what: `Batch ${batch.number}: uncap the next load, ${next.machine} is out at ${out}`,
-    short: `${next.machine} till ${out}`,
+    what: `Batch ${batch.number}: uncap the next load for ${machine}`,
+    short: `${machine} till ${out}`,
     so: `${wait} wait. ${stands(batch)}`,
     action,
+  };
+}
+
+/** Which of these machines stands first, and when. */
+function firstOut(s: Snapshot, turning: readonly RunRow[]): { machine: string; out: string } {
+  const next = turning.reduce((a, b) => (endOf(b) < endOf(a) ? b : a));
+  return { machine: next.machine, out: clockIn(s.house.zone, new Date(endOf(next))) };
+}
+
+/** A run beyond its programme: until somebody ends it nothing else goes on in that machine. */
+const toEnd = (base: Base, run: RunRow): Decision => ({
+  ...base,
+  id: `run-${run.id}`,
+  urgency: 13,
+  tone: "stop",
+  when: "now",
+  what: `${run.machine}: run ${run.number} is over, end it`,
+  short: `end run in ${run.machine}`,
+  so: "Speed to zero, wait for standstill, then open; say how each frame came out.",
+  action: { label: "Open the run", href: "/spin" },
+});
+
+/** Nothing waits and nothing is out: the last frames turn. */
+function lastLoad(s: Snapshot, batch: BatchState, base: Base, turning: readonly RunRow[]): Decision {
+  const { machine, out } = firstOut(s, turning);
+  return {
+    ...base,
+    id: `batch-${batch.number}`,
+    urgency: 30,
+    tone: "ink",
+    when: out,
+    what: `Batch ${batch.number}: the last load turns in ${machine}`,
+    short: `${machine} till ${out}`,
+    so: `${stands(batch)} Then its boxes are weighed back.`,
   };
 }
 
@@ -164,13 +198,17 @@ function ofBatch(s: Snapshot, batch: BatchState): Decision[] {
   const base = baseOf(batch, notBack);
   if (notBack.length === 0) return [toClose(batch, base)];
   if (s.machines.length === 0) return [toSpinUnseen(batch, base, notBack)];
-  const turns = (c: BatchComb): boolean =>
-    s.runs.some((r) => r.ended_at === null && r.slots.some((f) => f?.super === c.tag));
+  const turning = s.runs.filter((r) => r.ended_at === null && r.batch_id === batch.id);
+  const over = turning.filter((r) => endOf(r) <= s.now.getTime());
+  const turns = (c: BatchComb): boolean => turning.some((r) => r.slots.some((f) => f?.super === c.tag));
   const waiting = notBack.filter((c) => framesLeft(c, s.runs) > 0);
   const out = notBack.filter((c) => framesLeft(c, s.runs) === 0 && !turns(c));
+  const last = waiting.length === 0 && out.length === 0 && over.length === 0 && turning.length > 0;
   return [
+    ...over.map((run) => toEnd(base, run)),
     ...(waiting.length > 0 ? [toLoad(s, batch, base, waiting)] : []),
     ...(out.length > 0 ? [toWeigh(batch, base, out)] : []),
+    ...(last ? [lastLoad(s, batch, base, turning)] : []),
   ];
 }
 
