@@ -2,7 +2,8 @@
 
 import { useEffect, useRef, useState } from "react";
 
-function left<T>(key: string): T | null {
+/** What this tablet kept under a key; null when nothing, or nothing that can be read. */
+export function keptUnder<T>(key: string): T | null {
   try {
     return JSON.parse(localStorage.getItem(key) ?? "null");
   } catch {
@@ -10,27 +11,31 @@ function left<T>(key: string): T | null {
   }
 }
 
+/** Keeps it through a reload, a dead battery and a closed tab; null forgets it. */
+export function keep(key: string, value: unknown): void {
+  try {
+    if (value === null) localStorage.removeItem(key);
+    else localStorage.setItem(key, JSON.stringify(value));
+  } catch {
+    // No room, or none wanted: it is kept as long as the page is.
+  }
+}
+
 /**
- * Like `useState`, but what was typed or pressed outlives a reload, a dead battery and a closed tab of this
- * tablet, until it is as at first again. What was left behind under another `of` is forgotten.
+ * Like `useState`, but kept until it is as at first again. What was left behind under another `of` is forgotten.
  */
 export function useKept<T>(key: string, of: string | number, atFirst: T): readonly [T, (next: T) => void] {
   const [value, setValue] = useState(atFirst);
   const first = useRef(JSON.stringify(atFirst));
   useEffect(() => {
-    const kept = left<{ of: string | number; value: T }>(key);
+    const kept = keptUnder<{ of: string | number; value: T }>(key);
     if (kept && kept.of === of) setValue(kept.value);
   }, [key, of]);
   return [
     value,
     (next) => {
       setValue(next);
-      try {
-        if (JSON.stringify(next) === first.current) localStorage.removeItem(key);
-        else localStorage.setItem(key, JSON.stringify({ of, value: next }));
-      } catch {
-        // No room, or none wanted: it is kept as long as the page is.
-      }
+      keep(key, JSON.stringify(next) === first.current ? null : { of, value: next });
     },
   ];
 }

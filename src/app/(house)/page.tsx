@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { houseDatabase } from "@/house/door";
+import { plural } from "@/house/ranges";
 import { dayAccount } from "@/house/views/day";
 import { decisions } from "@/house/views/decisions";
 import { dayOutlook } from "@/house/views/outlook";
@@ -49,7 +50,13 @@ export default async function Today() {
         {outlook && (
           <Panel title="Plan against the day">
             <p>
-              {ahead === null && <b className="text-go">Everything is spun.</b>}
+              {ahead === null && (
+                <b className="text-go">
+                  {outlook.stay
+                    ? `The floor is shut; ${plural(outlook.stay, "box", "boxes")} for another day.`
+                    : "Everything is spun."}
+                </b>
+              )}
               {ahead?.finish && (
                 <>
                   {outlook.starts ? `The floor starts at ${outlook.starts}; done by` : "At this pace done by"}{" "}

@@ -163,7 +163,9 @@ function leaving(plan: DayPlan, now: DayForecast, by: { seed: number; replicates
     const some = Math.max(1, Math.round(boxes.length * SOME));
     const late = [...new Set(boxes.map((b) => b.releaseMin))].filter((at) => at > 0).slice(-MOST_LATE);
     const counts = late.map((at) => boxes.filter((b) => b.releaseMin >= at).length);
-    return [...new Set([some, ...counts])].filter((n) => n < boxes.length).map(without);
+    // All of them only while something turns: else there would be no day to speak of.
+    const most = plan.extractors.some((e) => e.turning) ? boxes.length : boxes.length - 1;
+    return [...new Set([some, ...counts])].filter((n) => n <= most).map(without);
   }
   const least = Math.max(1, now.boxesLeft.p90);
   for (let n = least; n < boxes.length && n <= least + MOST_MORE; n++)

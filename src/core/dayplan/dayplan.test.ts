@@ -359,6 +359,13 @@ describe("days people have had (common practice)", () => {
     const waiting = adviseDay(waited, simulateDay(waited, by), by);
     expect(waiting[0]).toMatchObject({ what: expect.stringMatching(/^Leaving (4|7) boxes/) });
     expect(waiting.find((a) => a.what === "Leaving 4 boxes for the next day")?.savesMin).toBeGreaterThan(240);
+    // All that waits may stay while the last load turns; without one there is no day to speak of.
+    const dry = { ...plan, boxes: boxes(6, 9, 18, 400) };
+    const turns = { frames: 18, kg: 36, leftMin: 10, turnsLeft: 0 };
+    const lastTurns = { ...dry, extractors: plan.extractors.map((e) => ({ ...e, turning: turns })) };
+    const all = "Leaving 6 boxes for the next day";
+    expect(adviseDay(lastTurns, simulateDay(lastTurns, by), by)[0]?.what).toBe(all);
+    expect(adviseDay(dry, simulateDay(dry, by), by).map((a) => a.what)).not.toContain(all);
     // What still dries comes out of the hot room no sooner.
     const late = { ...plan, boxes: plan.boxes.map((b) => ({ ...b, releaseMin: 600 })) };
     const waits = simulateDay(late, { seed: 2, replicates: 100 });

@@ -113,6 +113,7 @@ const QUICK = { seed: 1, replicates: 60 } as const;
 export function leftToday(floor: FloorView): number | null {
   const { plan } = floor;
   if (!plan || plan.date > floor.today || floor.boxes.length === 0) return null;
+  if (floor.checks.shut) return floor.boxes.length;
   const rest = asDayPlan(plan, floor.boxes, floor, startsIn(plan, floor) > 0 ? "start" : "now");
   return rest.extractors.length === 0 ? null : simulateDay(rest, QUICK).boxesLeft.p50;
 }

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { clockIn, dayIn, daysLater } from "../clock";
+import { CHECKS } from "../floor-checks";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { asDayPlan, boxesFor, leftToday, type PlanInput } from "./day-plan";
 import { type FloorView, floorView } from "./floor";
@@ -7,7 +8,6 @@ import { dayOutlook } from "./outlook";
 import { residueView } from "./residue";
 import { snapshot } from "./snapshot";
 
-const OPENING = ["gates", "floor", "bees", "hair", "lid", "current"];
 const MINUTE = 60_000;
 let house: TestHouse;
 let plan: PlanInput;
@@ -26,7 +26,7 @@ beforeAll(async () => {
   house = await openTestHouse();
   await house.equip();
   await house.act("add-machine", { name: "Nine", slots: 9 });
-  await house.act("check-floor", { kind: "opening", items: OPENING });
+  await house.act("check-floor", { kind: "opening", items: CHECKS.opening.map((c) => c.id) });
   // An hour on the floor, wherever midnight lies.
   const began = new Date(Date.now() - 60 * MINUTE);
   plan = {
@@ -86,7 +86,22 @@ describe("where the day stands", () => {
     await house.act("end-run", { run, marks: [{ slot: 1, mark: "again" }] });
     const after = await floor();
     expect(after.boxes[0]).toMatchObject({ id: "41", frames: 2 });
-    expect(after.done).toMatchObject({ framesIn: 9, frames: 9 });
+    // The one that goes again is not done yet.
+    expect(after.done).toMatchObject({ framesIn: 8, frames: 8 });
+  });
+
+  it("shut for the day it forecasts nothing, and tomorrow has all that is left", async () => {
+    const { entry } = await house.act("check-floor", {
+      kind: "closing",
+      items: CHECKS.closing.map((c) => c.id),
+    });
+    const shut = await floor();
+    expect(dayOutlook(shut)).toMatchObject({ ahead: null, stay: 2 });
+    expect(leftToday(shut)).toBe(2);
+    await house.act("undo", { entry });
+    const open = await floor();
+    expect(leftToday(open)).toBe(0);
+    expect(dayOutlook(open)).toMatchObject({ stay: null, ahead: { finish: expect.any(String) } });
   });
 
   it("goes on when a batch is closed and another one begun; at the end everything is spun", async () => {
@@ -103,7 +118,7 @@ describe("where the day stands", () => {
     const next = await floor();
     expect(next.boxes.map((b) => b.id)).toEqual(["43"]);
     expect(next.whole.map((b) => b.id)).toEqual(["41", "42", "43"]);
-    expect(next.done).toMatchObject({ boxes: 2, frames: 9, pailGrams: 20_800 });
+    expect(next.done).toMatchObject({ boxes: 2, frames: 8, pailGrams: 20_800 });
     expect(next.done.pieces.map((p) => p.what)).toEqual(["run 1, 9 frames", "pail of 20.8 kg"]);
     expect(dayOutlook(next)?.ahead?.finish).toMatch(/^\d\d:\d\d$/);
   });
@@ -192,5 +207,17 @@ describe("left in the comb", () => {
       hadKg: 10,
       leftKg: 1,
     });
+    // What came in by estimate is drawn by nobody's scale.
+    await house.act("pull-supers", {
+      yard: "Kiln Field",
+      supers: [{ tag: "45", colony: "1", cappedPct: 95, frameClass: "middle" }],
+    });
+    await house.act("add-to-batch", { supers: "45" });
+    const { runs } = await snapshot(house.db);
+    await house.act("end-run", { run: runs.at(-1)?.id });
+    await house.act("start-run", load("Nine", 9, ...framesOfSuper("45", 9)));
+    await house.act("weigh-spun-super", { super: 45, grossKg: 5.9 });
+    const after = await residueView(house.db, await snapshot(house.db));
+    expect(after.points.map((p) => p.super)).toEqual(["43", "41"]);
   });
 });

@@ -59,9 +59,9 @@ export interface DayWork {
   readonly done: {
     /** Boxes weighed back. */
     readonly boxes: number;
-    /** Frames that went into a machine: they are uncapped, whether they are out again or not. */
+    /** Frames that went into a machine: they are uncapped, whether they are out or not. Those that go again do not count. */
     readonly framesIn: number;
-    /** Frames that are out again. */
+    /** Frames that are out, and done with. */
     readonly frames: number;
     readonly pailGrams: number;
     readonly firstMs: number | null;
@@ -93,22 +93,23 @@ export function dayWork(
   const back = today.combs.filter((c) => ofToday(c.spun_at));
   const runs = today.runs.filter((r) => ofToday(r.started_at));
   const filled = today.filled.filter((f) => ofToday(f.at));
-  const loaded = (list: readonly RunRow[]): number =>
-    list.reduce((n, r) => n + r.slots.filter(Boolean).length, 0);
+  const loaded = (r: RunRow): number => r.slots.filter(Boolean).length;
+  const again = (r: RunRow): number => (r.marks ?? []).filter((m) => m.mark === "again").length;
+  const done = (list: readonly RunRow[]): number => list.reduce((n, r) => n + loaded(r) - again(r), 0);
   return {
     boxes: [...ahead, ...fromRoom],
     boxesLater: room.filter((b) => b.releaseMin > TODAY_MIN),
     whole: [...[...back, ...open].map((c) => boxOf(c, framesIn(c))), ...fromRoom],
     done: {
       boxes: back.length,
-      framesIn: loaded(runs),
-      frames: loaded(runs.filter((r) => r.ended_at !== null)),
+      framesIn: done(runs),
+      frames: done(runs.filter((r) => r.ended_at !== null)),
       pailGrams: filled.reduce((g, f) => g + f.grams, 0),
-      firstMs: runs[0]?.started_at.getTime() ?? null,
+      firstMs: runs.length > 0 ? Math.min(...runs.map((r) => r.started_at.getTime())) : null,
       pieces: [
         ...runs.map((r) => ({
           station: r.machine,
-          what: `run ${r.number}, ${loaded([r])} frames`,
+          what: `run ${r.number}, ${loaded(r)} frames`,
           fromMs: r.started_at.getTime(),
           toMs: (r.ended_at ?? s.now).getTime(),
         })),

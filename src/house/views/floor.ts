@@ -105,6 +105,8 @@ export interface FloorView extends DayWork {
     readonly opening: string | null;
     readonly closing: string | null;
     readonly open: boolean;
+    /** Shut for the day: nothing more is spun until it is opened again. */
+    readonly shut: boolean;
   };
   readonly bins: readonly { readonly tag: string; readonly kg: string }[];
   /** What goes into the cappings by tool, % of what came in, by practice and this house's batches. */
@@ -272,7 +274,12 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
         expectedKg: r.expected_g / 1000,
       })),
     gates: batch ? gatesOf(batch, { machines: list, runs: own, pails: gates, filled, waiting: frames }) : [],
-    checks: { opening: said("opening"), closing: said("closing"), open: checks.at(-1)?.kind === "opening" },
+    checks: {
+      opening: said("opening"),
+      closing: said("closing"),
+      open: checks.at(-1)?.kind === "opening",
+      shut: checks.at(-1)?.kind === "closing",
+    },
     bins: bins.map((b: BinState) => ({ tag: b.tag, kg: formatKgFromG(b.grams) })),
     cappings: TOOL_NAMES.map((tool) => ({ tool, ...cappingsShare(tool, cut) })),
     today,

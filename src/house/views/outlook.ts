@@ -21,8 +21,10 @@ export interface Ahead {
 export interface Outlook {
   /** When the floor starts; null once it has. */
   readonly starts: string | null;
-  /** Null once everything is spun. */
+  /** Null once everything is spun, or the floor is shut. */
   readonly ahead: Ahead | null;
+  /** Boxes that stay for another day because the floor is shut; null while it is not. */
+  readonly stay: number | null;
   /** What the plan has done by now and what the floor has; nothing before it starts. */
   readonly stations: readonly {
     readonly station: string;
@@ -41,7 +43,10 @@ export function dayOutlook(floor: FloorView): Outlook | null {
   return {
     starts: since < 0 ? plan.start : null,
     ahead:
-      floor.boxes.length > 0 || rest.extractors.some((e) => e.turning) ? lookAhead(rest, plan, floor) : null,
+      !floor.checks.shut && (floor.boxes.length > 0 || rest.extractors.some((e) => e.turning))
+        ? lookAhead(rest, plan, floor)
+        : null,
+    stay: floor.checks.shut ? floor.boxes.length : null,
     stations: since < 0 ? [] : againstPlan(plan, floor, since),
   };
 }

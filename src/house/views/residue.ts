@@ -24,7 +24,8 @@ export interface ResidueView {
 export async function residueView(db: Knex, s: Pick<Snapshot, "openBatches">): Promise<ResidueView> {
   const points = (await spunBoxes(db, BOXES)).flatMap((box): ResiduePoint[] => {
     const had = box.gross_g - box.empty_g;
-    if (had <= 0) return [];
+    // What came in by estimate says nothing of what stayed.
+    if (had <= 0 || !box.weighed) return [];
     return [
       {
         super: box.tag,

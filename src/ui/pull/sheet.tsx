@@ -7,6 +7,7 @@ import { Field } from "../fields/field";
 import { figureIn } from "../fields/figure";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
+import { keep, keptUnder } from "../kept";
 import { Why } from "../why/why";
 import { PullCard, VerdictBand } from "./card";
 import {
@@ -31,15 +32,6 @@ interface Draft {
   readonly now: PullRow;
 }
 
-/** What was typed outlives a reload, a dead battery and a closed tab. */
-function draftLeft(): Draft | null {
-  try {
-    return JSON.parse(localStorage.getItem(DRAFT) ?? "null");
-  } catch {
-    return null;
-  }
-}
-
 /** The pull sheet: one super in hand at a time, judged while it is looked at; those done stand below. */
 export default function PullSheet({ view }: { view: PullSheetView }) {
   const [yard, setYard] = useState(view.yard);
@@ -55,7 +47,7 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
   const restored = useRef(false);
 
   useEffect(() => {
-    const left = draftLeft();
+    const left = keptUnder<Draft>(DRAFT);
     if (left && (left.rows.length > 0 || left.now.tag)) {
       setRows(left.rows);
       setRow(left.now);
@@ -65,8 +57,7 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
     restored.current = true;
   }, []);
   useEffect(() => {
-    if (restored.current)
-      localStorage.setItem(DRAFT, JSON.stringify({ yard, rows, now: row } satisfies Draft));
+    if (restored.current) keep(DRAFT, { yard, rows, now: row } satisfies Draft);
   }, [yard, rows, row]);
 
   const around: Around = {

@@ -47,7 +47,11 @@ export function DayBoard({
     toMin: b.toMin + comesAt,
   }));
   const waiting = forecast.waiting.map((w) => ({ ...w, atMin: w.atMin + comesAt }));
-  const stations = [...new Set([...board, ...done].map((b) => b.station))];
+  // Hands, machines, strainer as the plan names them; what else was done and the cleaning come last.
+  const drawn = new Set([...board, ...done].map((b) => b.station));
+  const stations = [...new Set([...forecast.stations.map((x) => x.station), ...drawn])].filter((name) =>
+    drawn.has(name),
+  );
   const end = Math.max(60, ...board.map((b) => b.toMin));
   // Drawn at its own size where there is room, so that its words stay readable; narrower it scrolls.
   const [left, wide, high] = [150, 756, 34];
