@@ -134,6 +134,17 @@ describe("where the day stands", () => {
     expect(view.frames.filter((f) => f.super === "44")).toHaveLength(7);
     expect(view.frames.at(-1)?.kg).toBeCloseTo(1 + 0.45, 2);
   });
+
+  it("keeps what was spun of a box that was not weighed back when its batch was closed", async () => {
+    const begun = await house.act<{ run: number }>("start-run", load("Nine", 9, ...framesOfSuper("44", 4)));
+    const ended = await house.act("end-run", { run: begun.run });
+    const closed = await house.act("close-batch", { reason: "the rest tomorrow" });
+    const { whole, done, boxes } = await floor();
+    expect(whole.filter((b) => b.id === "44")).toMatchObject([{ frames: 4, kg: expect.closeTo(4, 6) }]);
+    expect(whole.map((b) => b.id)).toEqual(["41", "42", "44"]);
+    expect([boxes.length, done.frames]).toEqual([0, 12]);
+    for (const { entry } of [closed, ended, begun]) await house.act("undo", { entry });
+  });
 });
 
 describe("a plan", () => {

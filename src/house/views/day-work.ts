@@ -91,6 +91,11 @@ export function dayWork(
   const room = boxesInRoom(s);
   const fromRoom = room.filter((b) => b.releaseMin <= TODAY_MIN);
   const back = today.combs.filter((c) => ofToday(c.spun_at));
+  // Of a closed batch's boxes that nobody weighed back, the frames that were spun.
+  const unweighed = today.combs
+    .filter((c) => c.closed_by !== null && c.spun_entry === null)
+    .map((c) => boxOf(c, framesIn(c) - framesLeft(c, today.runs)))
+    .filter((b) => b.frames > 0);
   const runs = today.runs.filter((r) => ofToday(r.started_at));
   const filled = today.filled.filter((f) => ofToday(f.at));
   const loaded = (r: RunRow): number => r.slots.filter(Boolean).length;
@@ -99,7 +104,7 @@ export function dayWork(
   return {
     boxes: [...ahead, ...fromRoom],
     boxesLater: room.filter((b) => b.releaseMin > TODAY_MIN),
-    whole: [...[...back, ...open].map((c) => boxOf(c, framesIn(c))), ...fromRoom],
+    whole: [...[...back, ...open].map((c) => boxOf(c, framesIn(c))), ...unweighed, ...fromRoom],
     done: {
       boxes: back.length,
       framesIn: done(runs),
