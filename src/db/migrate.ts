@@ -5,6 +5,7 @@ import * as floor from "./migrations/0003-floor";
 import * as handsAndGates from "./migrations/0004-hands-and-gates";
 import * as machinesChange from "./migrations/0005-machines-change";
 import * as emptyWeights from "./migrations/0006-empty-weights";
+import * as newestByMoment from "./migrations/0007-newest-by-moment";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -13,6 +14,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0004-hands-and-gates": handsAndGates,
   "0005-machines-change": machinesChange,
   "0006-empty-weights": emptyWeights,
+  "0007-newest-by-moment": newestByMoment,
 };
 
 /** Explicit imports, so that migrations are found the same way in every runner. */

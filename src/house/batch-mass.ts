@@ -3,7 +3,7 @@ import { batchAccount } from "@/core/ledger";
 import { formatKgFromG } from "@/core/units";
 import { refuse } from "./errors";
 import { type BatchRow, combsOfBatches } from "./records/batches";
-import { gramsIn, movementsOf } from "./records/fills";
+import { fillAt, movementsOf } from "./records/fills";
 import type { Work } from "./work";
 
 /** Scales, empty weights and comb differ: this much more than paper says may come out (common practice). */
@@ -18,7 +18,7 @@ const ESTIMATE_SHARE = 0.5;
  * Returns what was gained.
  */
 export async function coverFromBatch(work: Work, batch: BatchRow, grams: number): Promise<number> {
-  const { grams: held } = await gramsIn(work.tx, batch.fill_id);
+  const { spare: held } = await fillAt(work.tx, batch.fill_id, work.at);
   const short = grams - held;
   if (short <= 0) return 0;
   const account = batchAccount(batch.fill_id, await movementsOf(work.tx, [batch.fill_id]));
@@ -35,6 +35,13 @@ export async function coverFromBatch(work: Work, batch: BatchRow, grams: number)
     );
   }
   const gain = await work.openFill({ kind: "gain", name: `gain by weighing, batch ${batch.number}` });
-  await work.move({ from: gain, to: batch.fill_id, grams: short, kind: "gain", fromName: "The gain" });
+  await work.move({
+    from: gain,
+    to: batch.fill_id,
+    grams: short,
+    kind: "gain",
+    fromName: "The gain",
+    because: `batch ${batch.number} gained by weighing`,
+  });
   return short;
 }

@@ -30,6 +30,10 @@ export function momentOf(isoDay: string, zone: string, now: Date): Date {
   return DateTime.fromISO(`${isoDay}T12:00`, { zone }).toJSDate();
 }
 
+/** From when a thing is known that is here since `isoDay`; null, since ever, when nobody said. */
+export const knownFrom = (zone: string, isoDay: string | undefined): Date | null =>
+  isoDay === undefined ? null : DateTime.fromISO(isoDay, { zone }).startOf("day").toJSDate();
+
 /** Work that goes on over midnight goes by what was done before it, so long (common practice: a shift). */
 const SHIFT_H = 8;
 

@@ -28,10 +28,28 @@ export interface CommandDefinition<S extends z.ZodType = z.ZodType, O extends ob
   grams?(output: O): number | null;
 }
 
+/** Every command there is, by its name on the tape: whoever takes an entry back needs the right to make it. */
+const DEFINED = new Map<string, Pick<CommandDefinition, "who" | "summary">>();
+export const definedCommand = (name: string) => DEFINED.get(name);
+
 export function defineCommand<S extends z.ZodType, O extends object>(
   definition: CommandDefinition<S, O>,
 ): CommandDefinition<S, O> {
+  DEFINED.set(definition.name, definition);
   return definition;
+}
+
+/** Stops whoever has no right to a command, with what it does in words. */
+export function mustBeAllowed(
+  actor: Actor,
+  { who, summary }: Pick<CommandDefinition, "who" | "summary">,
+): void {
+  if (!who.includes(actor.role))
+    throw new Refusal(
+      "not-allowed",
+      `${actor.name} may look but not do this here (${summary.toLowerCase()}).`,
+      403,
+    );
 }
 
 export const ANY_HAND: readonly Role[] = ["lead", "floor", "filler", "office"];
@@ -118,13 +136,7 @@ async function perform<S extends z.ZodType, O extends object>(
     return { entry: known.id, say: known.say, output: known.output, repeated: true };
   }
   const actor: Actor = await actorNamed(tx, request.who);
-  if (!definition.who.includes(actor.role)) {
-    throw new Refusal(
-      "not-allowed",
-      `${actor.name} may look but not do this here (${definition.summary.toLowerCase()}).`,
-      403,
-    );
-  }
+  mustBeAllowed(actor, definition);
   const house: House = await houseNow(tx);
   const id = await nextEntryId(tx);
   const work = new Work(tx, {

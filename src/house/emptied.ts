@@ -3,7 +3,7 @@ import { dayIn, writtenDay } from "./clock";
 import { refuse } from "./errors";
 import { stayOfComb } from "./records/batches";
 import type { VesselRow } from "./records/equipment";
-import { lastDrawFrom, lastFillOf } from "./records/fills";
+import { lastFillOf } from "./records/fills";
 import type { Work } from "./work";
 
 /**
@@ -30,14 +30,15 @@ export async function emptied(work: Work, vessel: VesselRow, because: string, fi
         field,
       );
   }
-  const emptiedBy = await lastDrawFrom(work.tx, last.id);
-  await work.restOn(emptiedBy ? [last, emptiedBy] : last, because);
+  await work.restOn(last, because);
+  await work.restOnAllOf(last.id, because);
   if (last.kind === "wets")
-    await work.lose(
-      last.id,
-      `super ${vessel.tag}`,
-      last.grams,
-      `cleaned by the bees from super ${vessel.tag}`,
-      "cleaned",
-    );
+    await work.lose({
+      from: last.id,
+      fromName: `Super ${vessel.tag}`,
+      grams: last.grams,
+      cause: `cleaned by the bees from super ${vessel.tag}`,
+      because,
+      kind: "cleaned",
+    });
 }

@@ -138,6 +138,9 @@ export const day = (what: string) =>
     .refine((t) => t >= "1990-01-01" && t <= "2100-12-31", `${what} must lie between 1990 and 2100.`)
     .meta({ description: `${what}, YYYY-MM-DD.`, format: "date" });
 
+/** Since when a thing is here; left out, since ever, so that yesterday can be entered with it. */
+export const since = () => day("The day since when it is here").optional();
+
 export const list = <T extends z.ZodType>(what: string, item: T, max: number) =>
   z
     .array(item, { error: `${what} must be a list.` })

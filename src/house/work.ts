@@ -5,13 +5,9 @@ import type { MovementKind } from "@/core/ledger";
 import { formatKgFromG } from "@/core/units";
 import { refuse } from "./errors";
 import type { Actor } from "./records/crew";
-import { type FillKind, gramsIn } from "./records/fills";
+import type { Stated } from "./records/entries";
+import { type FillKind, fillAt, lastFillOf } from "./records/fills";
 import type { House } from "./records/house";
-
-/** Any row that was stated by an entry. */
-export interface Stated {
-  readonly entry_id: number;
-}
 
 export class Work {
   readonly tx: Knex.Transaction;
@@ -56,22 +52,44 @@ export class Work {
   /**
    * This entry rests on those that stated `records`: none of them can be undone first, and nothing
    * happens before what it rests on. `because` is the sentence a person is told: "super 41 is in batch 3".
+   * What is simply there (a yard, a pail) is there whenever it was typed in, unless it says since when.
    */
   async restOn(records: Stated | readonly Stated[], because: string): Promise<void> {
-    const ids = [
-      ...new Set((Array.isArray(records) ? records : [records]).map((r: Stated) => r.entry_id)),
-    ].filter((id) => id !== this.entryId);
+    const stated = (Array.isArray(records) ? records : [records]) as readonly Stated[];
+    const ids = [...new Set(stated.map((r) => r.entry_id))].filter((id) => id !== this.entryId);
     if (ids.length === 0) return;
-    const later = await this.tx("entry")
-      .whereIn("id", ids)
-      .where("happened_at", ">", this.moment)
-      .orderBy("happened_at", "desc")
-      .first("say", "happened_at");
+    const notYet = stated.find((r) => r.known_from && r.known_from > this.moment);
+    const things = new Set(stated.flatMap((r) => (r.known_from === undefined ? [] : [r.entry_id])));
+    const deeds = ids.filter((id) => !things.has(id));
+    const later = await (notYet
+      ? this.tx("entry").where({ id: notYet.entry_id }).first("say")
+      : this.tx("entry")
+          .whereIn("id", deeds)
+          .where("happened_at", ">", this.moment)
+          .orderBy("happened_at", "desc")
+          .first("say"));
     if (later) refuse("before-its-cause", `That would be before "${later.say}", which it rests on.`, "at");
+    await this.restOnEntries(ids, because);
+  }
+
+  private async restOnEntries(ids: readonly number[], because: string): Promise<void> {
+    const others = ids.filter((id) => id !== this.entryId);
+    if (others.length === 0) return;
     await this.tx("rests_on")
-      .insert(ids.map((on_entry) => ({ entry_id: this.entryId, on_entry, because })))
+      .insert(others.map((on_entry) => ({ entry_id: this.entryId, on_entry, because })))
       .onConflict(["entry_id", "on_entry"])
       .ignore();
+  }
+
+  /** This entry takes a fill as it stands: it rests on everything that ever moved honey in or out of it. */
+  async restOnAllOf(fillId: number, because: string): Promise<void> {
+    const touched = await this.tx("movement as m")
+      .leftJoin("undone as u", "u.entry_id", "m.entry_id")
+      .whereNull("u.entry_id")
+      .whereNull("m.reverses")
+      .where((q) => q.where("m.from_fill", fillId).orWhere("m.to_fill", fillId))
+      .distinct("m.entry_id");
+    await this.restOn(touched, because);
   }
 
   /** States a fact and returns its id. */
@@ -91,23 +109,34 @@ export class Work {
     return made.map((m) => m.id as number);
   }
 
-  /** Opens a fill: one charge of a vessel, a lot, a parcel, a loss. */
+  /**
+   * Opens a fill: one charge of a vessel, a lot, a parcel, a loss. A vessel's new charge rests on all that
+   * happened to the one before, so that nothing is put back into a vessel that was filled again.
+   */
   async openFill(fill: {
     kind: FillKind;
     name: string;
-    vesselId?: number;
+    vessel?: { readonly id: number; readonly because: string };
     colonyId?: number;
   }): Promise<number> {
+    if (fill.vessel) {
+      const before = await lastFillOf(this.tx, fill.vessel.id);
+      if (before) await this.restOnAllOf(before.id, fill.vessel.because);
+    }
     return this.state("fill", {
       kind: fill.kind,
       name: fill.name,
-      vessel_id: fill.vesselId ?? null,
+      vessel_id: fill.vessel?.id ?? null,
       colony_id: fill.colonyId ?? null,
       opened_at: this.moment,
     });
   }
 
-  /** Moves whole grams; refuses, with what is there, when the fill holds less. Nothing moves for 0 g. */
+  /**
+   * Moves whole grams, as of this entry's moment: refuses, with what is there, when the fill held less then or
+   * would run short later, and rests on whatever fed it by then. Nothing moves for 0 g.
+   * @param move.because the sentence told to whoever would undo what fed it: "pail 12 was filled from batch 3"
+   */
   async move(move: {
     from: number;
     to: number;
@@ -115,14 +144,20 @@ export class Work {
     kind: MovementKind;
     own?: number;
     fromName: string;
+    because: string;
   }): Promise<void> {
     if (move.grams === 0) return;
-    const held = await gramsIn(this.tx, move.from);
-    if (!held.isSource && held.grams < move.grams) {
-      refuse(
-        "overdrawn",
-        `${move.fromName} holds ${formatKgFromG(held.grams)} kg; ${formatKgFromG(move.grams)} kg cannot come out of it.`,
-      );
+    const there = await fillAt(this.tx, move.from, this.moment);
+    if (!there.isSource) {
+      const wanted = `${formatKgFromG(move.grams)} kg cannot come out of it`;
+      if (there.grams < move.grams)
+        refuse("overdrawn", `${move.fromName} holds ${formatKgFromG(there.grams)} kg; ${wanted}.`);
+      if (there.spare < move.grams)
+        refuse(
+          "overdrawn-later",
+          `${move.fromName} held ${formatKgFromG(there.grams)} kg then, but what was taken out since leaves only ${formatKgFromG(there.spare)} kg; ${wanted} that early.`,
+        );
+      await this.restOnEntries(there.fedBy, move.because);
     }
     await this.tx("movement").insert({
       entry_id: this.entryId,
@@ -136,15 +171,17 @@ export class Work {
   }
 
   /** A named loss takes grams out of a fill. */
-  async lose(
-    from: number,
-    fromName: string,
-    grams: number,
-    cause: string,
-    kind: "loss" | "unexplained" | "cleaned" = "loss",
-  ): Promise<void> {
-    if (grams === 0) return;
+  async lose(lost: {
+    from: number;
+    fromName: string;
+    grams: number;
+    cause: string;
+    because: string;
+    kind?: "loss" | "unexplained" | "cleaned";
+  }): Promise<void> {
+    if (lost.grams === 0) return;
+    const { cause, kind = "loss", ...rest } = lost;
     const loss = await this.openFill({ kind: "loss", name: cause });
-    await this.move({ from, to: loss, grams, kind, fromName });
+    await this.move({ ...rest, to: loss, kind });
   }
 }

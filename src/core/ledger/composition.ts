@@ -18,12 +18,15 @@ export interface Composition {
   /** What is in the fill now. */
   readonly content: readonly Share[];
   readonly contentGrams: number;
-  /** All that ever came in; speaks for emptied fills as well. */
+  /**
+   * All that ever came in, each gram once however often it left and came back; speaks for emptied fills as well.
+   */
   readonly received: readonly Share[];
   readonly receivedGrams: number;
 }
 
 type Shares = Map<FillId, number>;
+const NO_SHARES: Shares = new Map();
 
 interface State {
   content: Shares;
@@ -67,6 +70,65 @@ const asShares = (shares: Shares, total: number): Share[] =>
     .map(([origin, grams]) => ({ origin, grams, pct: (grams / total) * 100 }))
     .sort((a, b) => b.grams - a.grams || a.origin - b.origin);
 
+/** Fills that honey can leave and come back to, by what was moved: members of circles of movements. */
+function onCircles(order: readonly Movement[]): ReadonlySet<FillId> {
+  const to = new Map<FillId, Set<FillId>>();
+  const left = new Map<FillId, number>();
+  for (const m of order) {
+    const known = to.get(m.from) ?? new Set();
+    if (!known.has(m.to)) left.set(m.to, (left.get(m.to) ?? 0) + 1);
+    to.set(m.from, known.add(m.to));
+    if (!left.has(m.from)) left.set(m.from, 0);
+  }
+  // Fills nothing more comes into are peeled off from the front, those that lead nowhere from the back.
+  const peel = (edges: ReadonlyMap<FillId, ReadonlySet<FillId>>, count: Map<FillId, number>) => {
+    const free = [...count].filter(([, n]) => n === 0).map(([fill]) => fill);
+    for (let fill = free.pop(); fill !== undefined; fill = free.pop()) {
+      count.delete(fill);
+      for (const next of edges.get(fill) ?? []) {
+        const n = count.get(next);
+        if (n === undefined) continue;
+        count.set(next, n - 1);
+        if (n === 1) free.push(next);
+      }
+    }
+  };
+  peel(to, left);
+  const back = new Map<FillId, Set<FillId>>();
+  const out = new Map<FillId, number>([...left.keys()].map((fill) => [fill, 0]));
+  for (const [from, targets] of to)
+    for (const target of targets)
+      if (left.has(from) && left.has(target)) {
+        back.set(target, (back.get(target) ?? new Set()).add(from));
+        out.set(from, (out.get(from) ?? 0) + 1);
+      }
+  peel(back, out);
+  return new Set(out.keys());
+}
+
+/** Per fill and origin, grams that have been in one fill of a circle before. */
+type Been = Map<FillId, Shares>;
+
+/** Marks what moves as having been in `home` before; returns what of it comes back there, by origin. */
+function returning(
+  been: Been,
+  home: FillId,
+  m: Movement,
+  moved: Shares,
+  before: ReadonlyMap<FillId, number>,
+): Shares {
+  const here = been.get(m.from);
+  const back: Shares = new Map();
+  for (const [origin, grams] of moved) {
+    const held = before.get(origin) ?? 0;
+    const known = m.from === home ? grams : held > 0 ? (grams * (here?.get(origin) ?? 0)) / held : 0;
+    if (!(known > 0)) continue;
+    if (m.from !== home) here?.set(origin, Math.max(0, (here.get(origin) ?? 0) - known));
+    back.set(origin, known);
+  }
+  return back;
+}
+
 export interface MixOptions {
   /** Fills to ask from: all honey coming into one of them is counted as its own from there on. */
   readonly startAt?: ReadonlySet<FillId>;
@@ -85,6 +147,8 @@ export function mix(
 ): Map<FillId, Composition> {
   const order = standing(movements);
   const receivers = new Set(order.map((m) => m.to));
+  const circle = [...onCircles(order)];
+  const beenIn = new Map<FillId, Been>(circle.map((home) => [home, new Map()]));
   const states = new Map<FillId, State>();
   const state = (fill: FillId): State => {
     const known = states.get(fill) ?? emptyState();
@@ -102,15 +166,29 @@ export function mix(
         { movement: m },
       );
     }
+    const before = circle.length > 0 && from ? new Map(from.content) : NO_SHARES;
     const moved: Shares = from ? draw(from, m.grams, m.own ?? null) : new Map([[m.to, m.grams]]);
     onMove?.(m, moved);
-    for (const [from, grams] of moved) {
-      const origin = startAt?.has(m.to) ? m.to : from;
-      add(to.content, origin, grams);
-      add(to.received, origin, grams);
+    const relabelled = (origin: FillId): FillId => (startAt?.has(m.to) ? m.to : origin);
+    let again: Shares = NO_SHARES;
+    for (const home of circle) {
+      const been = beenIn.get(home) as Been;
+      if (m.from !== home && !been.has(m.from)) continue;
+      const back = returning(been, home, m, moved, before);
+      if (m.to === home) again = back;
+      else if (back.size > 0) {
+        const there = been.get(m.to) ?? new Map<FillId, number>();
+        for (const [origin, grams] of back) add(there, relabelled(origin), grams);
+        been.set(m.to, there);
+      }
+    }
+    for (const [origin, grams] of moved) {
+      const fresh = grams - (again.get(origin) ?? 0);
+      add(to.content, relabelled(origin), grams);
+      if (fresh > 0) add(to.received, relabelled(origin), fresh);
     }
     to.grams += m.grams;
-    to.receivedGrams += m.grams;
+    to.receivedGrams += m.grams - [...again.values()].reduce((a, b) => a + b, 0);
   }
   return new Map(
     [...states].map(([fill, s]) => [

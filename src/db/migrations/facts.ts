@@ -1,11 +1,16 @@
 /** How a table of facts is made: it belongs to an entry, shows what stands, and is never rewritten. */
 import type { Knex } from "knex";
 
-/** What of `table` no undo took back; made anew when columns were added. */
+/**
+ * What of `table` no undo took back, each row with the moment it speaks of; made anew when columns were added.
+ * The moment is the entry's own; a row whose entry is just being written counts as the newest.
+ */
 export const showLive = (db: Knex, table: string) =>
   db.raw(`
     create or replace view live_${table} as
-      select t.* from ${table} t where not exists (select 1 from undone u where u.entry_id = t.entry_id);
+      select coalesce(e.happened_at, 'infinity') as stated_at, t.*
+        from ${table} t left join entry e on e.id = t.entry_id
+       where not exists (select 1 from undone u where u.entry_id = t.entry_id);
   `);
 
 export async function fact(db: Knex, table: string, columns: string): Promise<void> {

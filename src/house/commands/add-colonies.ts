@@ -1,7 +1,8 @@
 import { z } from "zod";
+import { knownFrom } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
-import { massKg, note, text } from "../fields";
+import { massKg, note, since, text } from "../fields";
 import { spoken, tags } from "../ranges";
 import { maybeColony, oneYard } from "../records/equipment";
 import { stateTerms } from "./keep-separate";
@@ -16,12 +17,17 @@ export const addColonies = defineCommand({
     tags: tags("colony"),
     owner: note("The owner whose honey is kept separate", 60),
     agreedKg: massKg("The kilograms agreed with the owner", 5000).optional(),
+    since: since(),
   }),
   async run(work, input) {
     const yard = await oneYard(work.tx, input.yard);
     for (const tag of input.tags) {
       if (await maybeColony(work.tx, tag)) refuse("duplicate", `There is a colony ${tag} already.`, "tags");
-      const id = await work.state("colony", { tag, yard_id: yard.id });
+      const id = await work.state("colony", {
+        tag,
+        yard_id: yard.id,
+        known_from: knownFrom(work.house.zone, input.since),
+      });
       await work.openFill({ kind: "colony", name: `colony ${tag}`, colonyId: id });
       if (input.owner) await stateTerms(work, id, input);
     }

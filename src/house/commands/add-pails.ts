@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { gramsFromKg } from "@/core/units";
+import { knownFrom } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
-import { massKg } from "../fields";
+import { massKg, since } from "../fields";
 import { spoken, tags } from "../ranges";
 import { maybeVessel } from "../records/equipment";
 
@@ -15,6 +16,7 @@ export const addPails = defineCommand({
     tags: tags("pail"),
     emptyKg: massKg("The empty weight with lid", 30),
     holdsKg: massKg("What it holds", 400),
+    since: since(),
   }),
   async run(work, input) {
     for (const tag of input.tags) {
@@ -25,6 +27,7 @@ export const addPails = defineCommand({
         tag,
         empty_g: gramsFromKg(input.emptyKg),
         capacity_g: gramsFromKg(input.holdsKg),
+        known_from: knownFrom(work.house.zone, input.since),
       });
     }
     return { tags: input.tags, emptyKg: input.emptyKg, holdsKg: input.holdsKg };

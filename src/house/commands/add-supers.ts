@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { gramsFromKg } from "@/core/units";
+import { knownFrom } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
-import { choice, count, massKg } from "../fields";
+import { choice, count, massKg, since } from "../fields";
 import { spoken, tags } from "../ranges";
 import { maybeVessel } from "../records/equipment";
 
@@ -21,6 +22,7 @@ export const addSupers = defineCommand({
     frames: count("Frames in a super", 1, 14),
     emptyKg: massKg("The empty weight, drawn comb included", 25),
     foundation: choice("The foundation", FOUNDATIONS).optional(),
+    since: since(),
   }),
   async run(work, input) {
     for (const tag of input.tags) {
@@ -33,6 +35,7 @@ export const addSupers = defineCommand({
         frames: input.frames,
         empty_g: gramsFromKg(input.emptyKg),
         foundation: input.foundation ?? null,
+        known_from: knownFrom(work.house.zone, input.since),
       });
     }
     return { tags: input.tags, depth: input.depth, frames: input.frames };

@@ -1,7 +1,8 @@
 import { z } from "zod";
+import { knownFrom } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
-import { note, text } from "../fields";
+import { note, since, text } from "../fields";
 import { maybeYard } from "../records/equipment";
 
 export const addYard = defineCommand({
@@ -15,6 +16,7 @@ export const addYard = defineCommand({
     location: note("Where it is, in words"),
     registration: note("The registration number", 40),
     note: note("A note"),
+    since: since(),
   }),
   async run(work, input) {
     if (await maybeYard(work.tx, input.name))
@@ -26,7 +28,12 @@ export const addYard = defineCommand({
         "Which country is the yard in? Labels must say where honey is from. (Set the house's country once in Set-up.)",
         "country",
       );
-    const id = await work.state("yard", { name: input.name, country, note: input.note });
+    const id = await work.state("yard", {
+      name: input.name,
+      country,
+      note: input.note,
+      known_from: knownFrom(work.house.zone, input.since),
+    });
     if (input.location || input.registration)
       await work.state("yard_detail", {
         yard_id: id,

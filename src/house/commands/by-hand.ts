@@ -8,7 +8,7 @@ import { refuse } from "../errors";
 import { choice, count, massKg, number, tag, text } from "../fields";
 import { framesIn } from "../frames";
 import { plural, spoken, tags } from "../ranges";
-import { entriesFeeding, lastStayOf, openBatch } from "../records/batches";
+import { lastStayOf, openBatch } from "../records/batches";
 import { maybeVessel, oneVessel } from "../records/equipment";
 import { handWork } from "../records/floor";
 import { waitingCombs } from "../records/pulls";
@@ -61,16 +61,13 @@ export const crushCombs = defineCommand({
         `${formatKgFromG(left)} kg cannot stay in combs that held ${formatKgFromG(honey)} kg.`,
         "leftKg",
       );
-    await work.restOn(
-      await entriesFeeding(work.tx, batch),
-      `combs of batch ${batch.number} were ${input.way}`,
-    );
-    await work.lose(
-      batch.fill_id,
-      `Batch ${batch.number}`,
-      left,
-      `left in ${input.way} comb, batch ${batch.number}`,
-    );
+    await work.lose({
+      from: batch.fill_id,
+      fromName: `Batch ${batch.number}`,
+      grams: left,
+      cause: `left in ${input.way} comb, batch ${batch.number}`,
+      because: `combs of batch ${batch.number} were ${input.way}`,
+    });
     return {
       supers: input.supers,
       batch: batch.number,
@@ -121,9 +118,17 @@ export const cutComb = defineCommand({
     const lotNumber = Number(last?.n ?? 0) + 1;
     const code = lotCode(work.house.lot_prefix, year, lotNumber);
     const fillId = await work.openFill({ kind: "lot", name: `lot ${code}` });
-    await work.restOn(comb, `comb of super ${comb.tag} is in lot ${code}`);
+    const because = `comb of super ${comb.tag} is in lot ${code}`;
+    await work.restOn(comb, because);
     await work.state("comb_lost", { vessel_id: comb.vessel_id, what: "comb cut out" });
-    await work.move({ from: comb.fill_id, to: fillId, grams, kind: "draw", fromName: `Super ${comb.tag}` });
+    await work.move({
+      from: comb.fill_id,
+      to: fillId,
+      grams,
+      kind: "draw",
+      fromName: `Super ${comb.tag}`,
+      because,
+    });
     await work.state("lot", {
       fill_id: fillId,
       code,

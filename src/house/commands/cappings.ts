@@ -1,12 +1,13 @@
 import { z } from "zod";
 import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { knownFrom } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
-import { choice, count, massKg, tag } from "../fields";
+import { choice, count, massKg, since, tag } from "../fields";
 import { spoken, tags } from "../ranges";
-import { batchesOfFills, entriesFeeding, openBatch } from "../records/batches";
+import { batchesOfFills, openBatch } from "../records/batches";
 import { maybeVessel, oneVessel, statingVessel } from "../records/equipment";
-import { gramsIn, lastFillOf } from "../records/fills";
+import { fillAt, lastFillOf } from "../records/fills";
 import type { Work } from "../work";
 
 export const addBins = defineCommand({
@@ -14,12 +15,17 @@ export const addBins = defineCommand({
   summary: "Set up cappings bins with their empty weight",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({ tags: tags("bin"), emptyKg: massKg("The empty weight", 60) }),
+  input: z.object({ tags: tags("bin"), emptyKg: massKg("The empty weight", 60), since: since() }),
   async run(work, input) {
     for (const one of input.tags) {
       if (await maybeVessel(work.tx, "bin", one))
         refuse("duplicate", `There is a bin ${one} already.`, "tags");
-      await work.state("vessel", { kind: "bin", tag: one, empty_g: gramsFromKg(input.emptyKg) });
+      await work.state("vessel", {
+        kind: "bin",
+        tag: one,
+        empty_g: gramsFromKg(input.emptyKg),
+        known_from: knownFrom(work.house.zone, input.since),
+      });
     }
     return { tags: input.tags };
   },
@@ -55,18 +61,23 @@ export const fillBin = defineCommand({
       );
     const fillId =
       standing?.id ??
-      (await work.openFill({ kind: "cappings", name: `cappings in bin ${vessel.tag}`, vesselId: vessel.id }));
+      (await work.openFill({
+        kind: "cappings",
+        name: `cappings in bin ${vessel.tag}`,
+        vessel: { id: vessel.id, because: `bin ${vessel.tag} was filled again` },
+      }));
+    const because = `cappings of batch ${batch.number} are in bin ${vessel.tag}`;
     await work.move({
       from: batch.fill_id,
       to: fillId,
       grams: added,
       kind: "cappings",
       fromName: `Batch ${batch.number}`,
+      because,
     });
-    await work.restOn(
-      [...statingVessel(vessel), ...(standing ? [standing] : []), ...(await entriesFeeding(work.tx, batch))],
-      `cappings of batch ${batch.number} are in bin ${vessel.tag}`,
-    );
+    await work.restOn([...statingVessel(vessel), batch], because);
+    // What the bin weighs beyond what it held: all that ever went in and out of it counts.
+    if (standing) await work.restOnAllOf(standing.id, because);
     return { bin: vessel.tag, batch: batch.number, grams: added };
   },
   say: ({ bin, batch, grams }) => `${formatKgFromG(grams)} kg of cappings of batch ${batch} in bin ${bin}.`,
@@ -79,9 +90,7 @@ async function binHolding(work: Work, tagged: string) {
   const vessel = await oneVessel(work.tx, "bin", tagged);
   const fill = await lastFillOf(work.tx, vessel.id);
   if (!fill || fill.grams === 0) refuse("nothing-in-it", `Bin ${vessel.tag} is empty.`, "bin");
-  const stated = await work.tx("movement").where({ to_fill: fill.id }).distinct("entry_id");
-  await work.restOn([fill, ...stated], `bin ${vessel.tag} was worked on`);
-  return { vessel, fill };
+  return { vessel, fill, because: `bin ${vessel.tag} was worked on` };
 }
 
 export const drainBin = defineCommand({
@@ -97,7 +106,7 @@ export const drainBin = defineCommand({
     together: z.boolean().default(false),
   }),
   async run(work, input) {
-    const { vessel, fill } = await binHolding(work, input.bin);
+    const { vessel, fill, because } = await binHolding(work, input.bin);
     const grams = gramsFromKg(input.kg);
     const heated = input.way === "warmed";
     const source = await work.tx("movement").where({ to_fill: fill.id }).orderBy("id").first("from_fill");
@@ -123,6 +132,7 @@ export const drainBin = defineCommand({
       grams,
       kind: "drained",
       fromName: `Bin ${vessel.tag}`,
+      because,
     });
     await work.state("bin_drain", { fill_id: fill.id, way: input.way, grams, heated });
     return { bin: vessel.tag, batch: batch.number, grams, apart: !joins };
@@ -139,12 +149,14 @@ export const weighWax = defineCommand({
   undo: "counter-entry",
   input: z.object({ bin: tag("bin"), kg: massKg("The wax", 200) }),
   async run(work, input) {
-    const { vessel, fill } = await binHolding(work, input.bin);
+    const { vessel, fill, because } = await binHolding(work, input.bin);
     const wax = gramsFromKg(input.kg);
     const fillId = await work.openFill({ kind: "wax", name: `wax of bin ${vessel.tag}` });
-    await work.move({ from: fill.id, to: fillId, grams: wax, kind: "wax", fromName: `Bin ${vessel.tag}` });
-    const { grams: rest } = await gramsIn(work.tx, fill.id);
-    await work.lose(fill.id, `Bin ${vessel.tag}`, rest, `left in the wax and water, bin ${vessel.tag}`);
+    const from = { from: fill.id, fromName: `Bin ${vessel.tag}`, because };
+    await work.restOnAllOf(fill.id, because);
+    await work.move({ ...from, to: fillId, grams: wax, kind: "wax" });
+    const { spare: rest } = await fillAt(work.tx, fill.id, work.at);
+    await work.lose({ ...from, grams: rest, cause: `left in the wax and water, bin ${vessel.tag}` });
     return { bin: vessel.tag, waxGrams: wax, restGrams: rest };
   },
   say: ({ bin, waxGrams, restGrams }) =>

@@ -34,21 +34,18 @@ export const closeBatch = defineCommand({
         "reason",
       );
     }
-    const stated = await work
-      .tx("movement as m")
-      .leftJoin("undone as u", "u.entry_id", "m.entry_id")
-      .whereNull("u.entry_id")
-      .where((q) => q.where("m.from_fill", batch.fill_id).orWhere("m.to_fill", batch.fill_id))
-      .distinct("m.entry_id");
+    const because = `batch ${batch.number} is closed`;
     const spun = await work.tx("live_spun").where({ batch_id: batch.id }).distinct("entry_id");
-    await work.restOn([batch, ...stated, ...spun], `batch ${batch.number} is closed`);
-    await work.lose(
-      batch.fill_id,
-      `Batch ${batch.number}`,
-      account.remainderGrams,
-      `unexplained, batch ${batch.number}`,
-      "unexplained",
-    );
+    await work.restOn([batch, ...spun], because);
+    await work.restOnAllOf(batch.fill_id, because);
+    await work.lose({
+      from: batch.fill_id,
+      fromName: `Batch ${batch.number}`,
+      grams: account.remainderGrams,
+      cause: `unexplained, batch ${batch.number}`,
+      because,
+      kind: "unexplained",
+    });
     await work.state("batch_close", {
       batch_id: batch.id,
       remainder_g: account.remainderGrams,

@@ -4,9 +4,9 @@ import { coverFromBatch } from "../batch-mass";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { count, massKg, tag } from "../fields";
-import { entriesFeeding, openBatch } from "../records/batches";
+import { openBatch } from "../records/batches";
 import { oneVessel, statingVessel } from "../records/equipment";
-import { lastDrawFrom, lastFillOf } from "../records/fills";
+import { lastFillOf } from "../records/fills";
 
 /** A pail is full at its rim, not at its nominal mass: so much over is still believed. */
 const OVER_FULL = 1.08;
@@ -45,23 +45,21 @@ export const fillPail = defineCommand({
         "grossKg",
       );
     const gained = await coverFromBatch(work, batch, net);
-    const fillId = await work.openFill({ kind: "pail", name: `pail ${vessel.tag}`, vesselId: vessel.id });
+    const refilled = `pail ${vessel.tag} was filled again`;
+    const fillId = await work.openFill({
+      kind: "pail",
+      name: `pail ${vessel.tag}`,
+      vessel: { id: vessel.id, because: refilled },
+    });
     await work.move({
       from: batch.fill_id,
       to: fillId,
       grams: net,
       kind: "pail",
       fromName: `Batch ${batch.number}`,
+      because: `pail ${vessel.tag} was filled from batch ${batch.number}`,
     });
-    const emptiedBy = last ? await lastDrawFrom(work.tx, last.id) : undefined;
-    await work.restOn(
-      [...statingVessel(vessel), ...(emptiedBy ? [emptiedBy] : [])],
-      `pail ${vessel.tag} was filled again`,
-    );
-    await work.restOn(
-      await entriesFeeding(work.tx, batch),
-      `pail ${vessel.tag} was filled from batch ${batch.number}`,
-    );
+    await work.restOn([...statingVessel(vessel), batch], refilled);
     return { pail: vessel.tag, batch: batch.number, grams: net, gained };
   },
   say: ({ pail, batch, grams, gained }, { grossKg }) =>

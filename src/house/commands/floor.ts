@@ -1,11 +1,11 @@
 import { z } from "zod";
 import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
 import { checkMachine, MACHINE_KINDS } from "@/core/extraction";
-import { todayFrom, writtenDay } from "../clock";
+import { knownFrom, todayFrom, writtenDay } from "../clock";
 import { CLOCK_TIME } from "../clock-time";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
-import { choice, count, number, tag, text } from "../fields";
+import { choice, count, number, since, tag, text } from "../fields";
 import { CHECKS, type CheckKind } from "../floor-checks";
 import { FLOOR_FIGURE_NAMES, FLOOR_FIGURES, type FloorFigure } from "../floor-figures";
 import { openBatch } from "../records/batches";
@@ -32,7 +32,7 @@ const machineInput = z.object({
 });
 type MachineInput = z.infer<typeof machineInput>;
 
-function described(input: MachineInput): Omit<MachineRow, "id" | "entry_id" | "name"> {
+function described(input: MachineInput): Omit<MachineRow, "id" | "entry_id" | "name" | "known_from"> {
   const row = {
     kind: input.kind,
     slots: input.slots,
@@ -62,11 +62,15 @@ export const addMachine = defineCommand({
   summary: "Set up an extractor: its slots, size and the imbalance it stands",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: machineInput,
+  input: machineInput.extend({ since: since() }),
   async run(work, input) {
     const known = await work.tx("live_machine").whereRaw("lower(name) = lower(?)", [input.name]).first("id");
     if (known) refuse("duplicate", `There is a machine called "${input.name}" already.`, "name");
-    await work.state("machine", { name: input.name, ...described(input) });
+    await work.state("machine", {
+      name: input.name,
+      ...described(input),
+      known_from: knownFrom(work.house.zone, input.since),
+    });
     return { name: input.name };
   },
   say: ({ name }, input) => `Machine ${name}: ${inWords(input)}.`,

@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { calibrationOffset, offsetInWaterPct } from "@/core/moisture";
+import { knownFrom } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
-import { choice, number, tempC, text } from "../fields";
+import { choice, number, since, tempC, text } from "../fields";
 import { instrumentFor } from "../records/instruments";
 
 export const SCALES = ["water", "brix", "index"] as const;
@@ -30,6 +31,7 @@ export const addInstrument = defineCommand({
     atcLoC: tempC("The lowest temperature it compensates", 0, 40).optional(),
     atcHiC: tempC("The highest temperature it compensates", 10, 60).optional(),
     checkHours: number("Hours between two checks", 1, 9600, "h").default(24),
+    since: since(),
   }),
   async run(work, input) {
     const lower = input.name.toLowerCase();
@@ -46,6 +48,7 @@ export const addInstrument = defineCommand({
       atc_lo_c: input.compensates ? lo : null,
       atc_hi_c: input.compensates ? hi : null,
       check_hours: input.checkHours,
+      known_from: knownFrom(work.house.zone, input.since),
     });
     return { name: input.name };
   },

@@ -80,8 +80,14 @@ export const issueLot = defineCommand({
           `Pail ${vessel.tag} holds ${formatKgFromG(fill.grams)} kg; ${formatKgFromG(grams)} kg cannot come out of it.`,
           `pails.${i}.kg`,
         );
-      await work.restOn(fill, `pail ${vessel.tag} is in lot ${code}`);
-      await work.move({ from: fill.id, to: lotFill, grams, kind: "draw", fromName: `Pail ${vessel.tag}` });
+      await work.move({
+        from: fill.id,
+        to: lotFill,
+        grams,
+        kind: "draw",
+        fromName: `Pail ${vessel.tag}`,
+        because: `pail ${vessel.tag} is in lot ${code}`,
+      });
       drawn += grams;
     }
     const jars = plan({
@@ -91,7 +97,13 @@ export const issueLot = defineCommand({
       lostGrams: input.lostKg === undefined ? undefined : gramsFromKg(input.lostKg),
       meanFillG: input.meanFillG,
     });
-    await work.lose(lotFill, `Lot ${code}`, jars.lostGrams, `lost filling lot ${code}`);
+    await work.lose({
+      from: lotFill,
+      fromName: `Lot ${code}`,
+      grams: jars.lostGrams,
+      cause: `lost filling lot ${code}`,
+      because: `honey was lost filling lot ${code}`,
+    });
     await work.state("lot", {
       fill_id: lotFill,
       code,

@@ -165,7 +165,7 @@ export const pullSupers = defineCommand({
       const fillId = await work.openFill({
         kind: "comb",
         name: `super ${pulled.tag}`,
-        vesselId: vessel.id,
+        vessel: { id: vessel.id, because: `super ${pulled.tag} was pulled again` },
         colonyId: colony.id,
       });
       await work.move({
@@ -174,6 +174,7 @@ export const pullSupers = defineCommand({
         grams: honey,
         kind: "pull",
         fromName: `Colony ${colony.tag}`,
+        because: `super ${pulled.tag} was pulled off colony ${colony.tag}`,
       });
       await work.state("pull_super", {
         pull_id: pullId,

@@ -3,7 +3,7 @@ import { formatKgFromG, gramsFromKg } from "@/core/units";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { choice, count, massKg, tag } from "../fields";
-import { entriesFeeding, openBatch } from "../records/batches";
+import { openBatch } from "../records/batches";
 import { oneVessel } from "../records/equipment";
 import { lastFillOf } from "../records/fills";
 
@@ -34,13 +34,25 @@ export const recordLoss = defineCommand({
       const vessel = await oneVessel(work.tx, "pail", input.pail);
       const fill = await lastFillOf(work.tx, vessel.id);
       if (!fill || fill.grams === 0) refuse("nothing-in-it", `Pail ${vessel.tag} is empty.`, "pail");
-      await work.restOn(fill, `honey was lost from pail ${vessel.tag}`);
-      await work.lose(fill.id, `Pail ${vessel.tag}`, grams, input.cause);
+      await work.lose({
+        from: fill.id,
+        fromName: `Pail ${vessel.tag}`,
+        grams,
+        cause: input.cause,
+        because: `honey was lost from pail ${vessel.tag}`,
+      });
       return { from: `pail ${vessel.tag}`, grams, cause: input.cause };
     }
     const batch = await openBatch(work.tx, input.batch);
-    await work.restOn(await entriesFeeding(work.tx, batch), `honey was lost from batch ${batch.number}`);
-    await work.lose(batch.fill_id, `Batch ${batch.number}`, grams, input.cause);
+    const because = `honey was lost from batch ${batch.number}`;
+    await work.restOn(batch, because);
+    await work.lose({
+      from: batch.fill_id,
+      fromName: `Batch ${batch.number}`,
+      grams,
+      cause: input.cause,
+      because,
+    });
     return { from: `batch ${batch.number}`, grams, cause: input.cause };
   },
   say: ({ from, grams, cause }) => `${formatKgFromG(grams, 2)} kg lost from ${from}: ${cause}.`,

@@ -165,12 +165,13 @@ export const endRun = defineCommand({
     const lostGrams = marks
       .filter((m) => m.mark === "brood")
       .reduce((g, m) => g + Math.round(honeyInFrameKg(run.slots[m.slot - 1]?.kg ?? 0) * 1000), 0);
-    await work.lose(
-      open.fill_id,
-      `Batch ${open.number}`,
-      lostGrams,
-      `brood frames taken out, run ${run.number}`,
-    );
+    await work.lose({
+      from: open.fill_id,
+      fromName: `Batch ${open.number}`,
+      grams: lostGrams,
+      cause: `brood frames taken out, run ${run.number}`,
+      because: `run ${run.number} of batch ${batch.number} has ended`,
+    });
     return {
       number: run.number,
       machine: run.machine,

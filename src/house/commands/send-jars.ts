@@ -36,9 +36,17 @@ export const sendJars = defineCommand({
       name: input.buyer,
     };
     const fillId = await work.openFill({ kind: "parcel", name: buyer.name });
-    await work.restOn(lot, `${plural(input.jars, "jar")} of lot ${lot.code} went to ${buyer.name}`);
+    const because = `${plural(input.jars, "jar")} of lot ${lot.code} went to ${buyer.name}`;
+    await work.restOn(lot, because);
     await work.restOn(buyer, `${buyer.name} got jars of lot ${lot.code}`);
-    await work.move({ from: lot.fill_id, to: fillId, grams, kind: "send", fromName: `Lot ${lot.code}` });
+    await work.move({
+      from: lot.fill_id,
+      to: fillId,
+      grams,
+      kind: "send",
+      fromName: `Lot ${lot.code}`,
+      because,
+    });
     await work.state("parcel", {
       lot_id: lot.id,
       fill_id: fillId,

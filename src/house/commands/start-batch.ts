@@ -64,8 +64,12 @@ async function joinSupers(
       );
     }
     await work.state("batch_super", { batch_id: batch.id, fill_id: comb.fill_id });
-    await work.restOn(comb, `super ${tag} is in batch ${batch.number}`);
+    const because = `super ${tag} is in batch ${batch.number}`;
+    await work.restOn(comb, because);
+    // All of it comes along: no weighing of it may be taken back afterwards and leave honey in the comb.
+    await work.restOnAllOf(comb.fill_id, because);
     await work.move({
+      because,
       from: comb.fill_id,
       to: batch.fill_id,
       grams: comb.grams,

@@ -1,8 +1,18 @@
 import { z } from "zod";
-import { ANY_HAND, defineCommand } from "../command";
+import { ANY_HAND, defineCommand, definedCommand, mustBeAllowed } from "../command";
 import { refuse } from "../errors";
 import { count } from "../fields";
+import { crewNow } from "../records/crew";
 import { entryById, isUndone, restingOn } from "../records/entries";
+import { firstOverdrawn } from "../records/fills";
+import type { Work } from "../work";
+import { addCrew } from "./add-crew";
+
+/** Once somebody leads a house, somebody always does: with nobody left, anybody could. */
+async function mustKeepALead(work: Work): Promise<void> {
+  if (!(await crewNow(work.tx)).some((c) => c.role === "lead"))
+    refuse("last-lead", "Then nobody would lead this house: name another lead first.", "entry");
+}
 
 /** One counter for all commands: movements are moved back, and what the entry stated no longer stands. */
 export const undo = defineCommand({
@@ -15,6 +25,8 @@ export const undo = defineCommand({
     const entry = await entryById(work.tx, id);
     if (!entry) refuse("unknown-entry", "There is no such entry on the tape.", "entry");
     if (!entry.undoable) refuse("not-undoable", "An undoing is not undone: enter the thing again.", "entry");
+    const done = definedCommand(entry.command);
+    if (done) mustBeAllowed(work.actor, done);
     if (await isUndone(work.tx, id)) refuse("undone-already", `"${entry.say}" is undone already.`, "entry");
     const dependents = await restingOn(work.tx, id);
     if (dependents.length > 0) {
@@ -37,6 +49,12 @@ export const undo = defineCommand({
       });
     }
     await work.tx("undone").insert({ entry_id: id, by_entry: work.entryId });
+    const short = await firstOverdrawn(
+      work.tx,
+      moved.map((m) => m.to_fill),
+    );
+    if (short) refuse("rested-on", `"${short.say}" takes out what this put in; undo that first.`, "entry");
+    if (entry.command === addCrew.name) await mustKeepALead(work);
     return { entry: id, undid: entry.say, grams: entry.grams };
   },
   say: ({ undid }) => `Undone: ${undid}`,

@@ -5,7 +5,7 @@ import { emptied } from "../emptied";
 import { refuse } from "../errors";
 import { massKg, tag } from "../fields";
 import { oneVessel, type VesselRow } from "../records/equipment";
-import { lastDrawFrom, lastFillOf } from "../records/fills";
+import { lastFillOf } from "../records/fills";
 import type { Work } from "../work";
 
 /** Empty weights are read more finely than honey. */
@@ -18,8 +18,8 @@ async function mustHoldNothing(work: Work, { kind, tag, id }: VesselRow, because
   if (!last) return;
   if (last.grams > 0)
     refuse("not-empty", `On paper ${kind} ${tag} still holds ${formatKgFromG(last.grams)} kg.`, kind);
-  const emptiedBy = await lastDrawFrom(work.tx, last.id);
-  await work.restOn(emptiedBy ? [last, emptiedBy] : last, because);
+  await work.restOn(last, because);
+  await work.restOnAllOf(last.id, because);
 }
 
 export const weighEmpty = defineCommand({

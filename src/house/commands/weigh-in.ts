@@ -21,10 +21,24 @@ export const weighIn = defineCommand({
         refuse("unknown-tag", `There is no super ${input.super}.`, "super");
       refuse("not-waiting", `Super ${input.super} holds no honey waiting to be spun.`, "super");
     }
+    const newer = await work
+      .tx("live_weigh_in")
+      .where({ fill_id: comb.fill_id })
+      .where("stated_at", ">", work.at)
+      .first("gross_g");
+    if (newer)
+      refuse(
+        "weighed-since",
+        `Super ${comb.tag} was weighed again since then, at ${formatKgFromG(newer.gross_g)} kg, and that stands: undo it first if it is wrong.`,
+        "super",
+      );
     const honey = honeyByWeight({ tag: comb.tag, empty_g: comb.empty_g }, input.grossKg, "grossKg");
     const more = honey - comb.grams;
+    const because = `super ${comb.tag} was weighed in`;
     await work.state("weigh_in", { fill_id: comb.fill_id, gross_g: gramsFromKg(input.grossKg) });
-    await work.restOn(comb, `super ${comb.tag} was weighed in`);
+    await work.restOn(comb, because);
+    // What it differs by rests on every weighing before.
+    await work.restOnAllOf(comb.fill_id, because);
     if (more > 0) {
       const colony = await work.tx("fill").where({ id: comb.fill_id }).first("colony_id");
       const source = await work
@@ -37,14 +51,16 @@ export const weighIn = defineCommand({
         grams: more,
         kind: "pull",
         fromName: `Colony ${comb.colony}`,
+        because,
       });
     } else
-      await work.lose(
-        comb.fill_id,
-        `Super ${comb.tag}`,
-        -more,
-        `weighed lighter than ${comb.weighed ? "before" : "estimated"}, super ${comb.tag}`,
-      );
+      await work.lose({
+        from: comb.fill_id,
+        fromName: `Super ${comb.tag}`,
+        grams: -more,
+        cause: `weighed lighter than ${comb.weighed ? "before" : "estimated"}, super ${comb.tag}`,
+        because,
+      });
     return { super: comb.tag, grams: honey, differs: more };
   },
   say: ({ super: tag, grams, differs }) =>

@@ -9,7 +9,7 @@ import { refuse } from "../errors";
 import { massKg, number, tag } from "../fields";
 import { framesIn } from "../frames";
 import { plural } from "../ranges";
-import { type BatchComb, entriesFeeding, lastStayOf, openBatch } from "../records/batches";
+import { type BatchComb, lastStayOf, openBatch } from "../records/batches";
 import { oneVessel } from "../records/equipment";
 import { runsOfBatches, runsOfStay } from "../records/floor";
 
@@ -18,7 +18,7 @@ const UNDER_EMPTY_GRACE_G = 300;
 
 /** Wax of combs that burst and frames taken out with brood: the box is lighter by them, not emptier of honey. */
 async function missingFrom(db: Knex, stay: BatchComb): Promise<{ grams: number; what: string }> {
-  const marks = runsOfStay(await runsOfBatches(db, [stay.batch_id]), stay.entry_id).flatMap((run) =>
+  const marks = runsOfStay(await runsOfBatches(db, [stay.batch_id]), stay.joined_at).flatMap((run) =>
     (run.marks ?? []).filter((m) => run.slots[m.slot - 1]?.super === stay.tag).map((m) => m.mark),
   );
   const burst = marks.filter((m) => m === "burst").length;
@@ -72,17 +72,15 @@ export const weighSpunSuper = defineCommand({
         "grossKg",
       );
     const wets = Math.max(0, gross - empty);
-    await work.restOn(
-      [stay, ...(await entriesFeeding(work.tx, batch))],
-      `super ${vessel.tag} is weighed back`,
-    );
+    const because = `super ${vessel.tag} is weighed back`;
+    await work.restOn([stay, batch], because);
     let wetsFill: number | null = null;
     if (wets > 0) {
       await coverFromBatch(work, batch, wets);
       wetsFill = await work.openFill({
         kind: "wets",
         name: `wets in super ${vessel.tag}`,
-        vesselId: vessel.id,
+        vessel: { id: vessel.id, because },
       });
       await work.move({
         from: batch.fill_id,
@@ -91,6 +89,7 @@ export const weighSpunSuper = defineCommand({
         kind: "wets",
         own: stay.comb_fill,
         fromName: `Batch ${batch.number}`,
+        because,
       });
     }
     await work.state("spun", {

@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import { refuse } from "../errors";
+import { joinNewest, newestFirst } from "./newest";
 
 export interface BatchRow {
   readonly id: number;
@@ -65,6 +66,8 @@ export async function entriesFeeding(db: Knex, batch: BatchRow): Promise<{ entry
 
 export interface BatchComb {
   readonly entry_id: number;
+  /** When it came into the batch. */
+  readonly joined_at: Date;
   readonly batch_id: number;
   readonly batch_number: number;
   readonly comb_fill: number;
@@ -101,11 +104,10 @@ const combs = (db: Knex) =>
     .leftJoin("live_spun as w", "w.comb_fill_id", "s.fill_id")
     .leftJoin("entry as e", "e.id", "w.entry_id")
     .leftJoin("live_batch_close as x", "x.batch_id", "s.batch_id")
-    .joinRaw(
-      "left join lateral (select gross_g from live_weigh_in i where i.fill_id = s.fill_id order by i.id desc limit 1) i on true",
-    )
+    .joinRaw(joinNewest("weigh_in", "i", "gross_g", "x.fill_id = s.fill_id"))
     .select(
       "s.entry_id",
+      "s.stated_at as joined_at",
       "s.batch_id",
       "b.number as batch_number",
       "s.fill_id as comb_fill",
@@ -147,16 +149,16 @@ export const spunBoxes = (db: Knex, limit: number): Promise<SpunBox[]> =>
   combs(db)
     .joinRaw(
       `join lateral (select temp_c, tool from live_run r
-          where r.batch_id = s.batch_id and r.entry_id > s.entry_id
+          where r.batch_id = s.batch_id and r.stated_at >= s.stated_at
             and r.slots @> jsonb_build_array(jsonb_build_object('super', v.tag))
-          order by r.id desc limit 1) r on true`,
+          order by ${newestFirst("r")} limit 1) r on true`,
     )
-    .whereIn("w.id", db("live_spun").orderBy("id", "desc").limit(limit).select("id"))
-    .orderBy("w.id", "desc")
+    .whereIn("w.id", db("live_spun as n").orderByRaw(newestFirst("n")).limit(limit).select("n.id"))
+    .orderByRaw(newestFirst("w"))
     .select("r.temp_c", "r.tool");
 
 /** The newest stay of a super in a batch. */
 export const lastStayOf = (db: Knex, vesselId: number): Promise<BatchComb | undefined> =>
-  combs(db).where("v.id", vesselId).orderBy("s.id", "desc").first();
+  combs(db).where("v.id", vesselId).orderByRaw(newestFirst("s")).first();
 export const stayOfComb = (db: Knex, combFill: number): Promise<BatchComb | undefined> =>
   combs(db).where("s.fill_id", combFill).first();

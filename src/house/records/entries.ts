@@ -1,5 +1,12 @@
 import type { Knex } from "knex";
 
+/** Any row that was stated by an entry. */
+export interface Stated {
+  readonly entry_id: number;
+  /** For what is simply there: since when, null since ever. Left out, the entry's own moment counts. */
+  readonly known_from?: Date | null;
+}
+
 export interface EntryRow {
   readonly id: number;
   readonly command: string;

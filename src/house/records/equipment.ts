@@ -1,9 +1,17 @@
 import type { Knex } from "knex";
 import { refuse } from "../errors";
+import type { Stated } from "./entries";
+import { joinNewest } from "./newest";
 
-export interface VesselRow {
+/** A thing that is simply there, whenever somebody came to type it in. */
+export interface Known {
   readonly id: number;
   readonly entry_id: number;
+  /** Since when it is here; null since ever. */
+  readonly known_from: Date | null;
+}
+
+export interface VesselRow extends Known {
   readonly kind: "super" | "pail" | "bin";
   readonly tag: string;
   /** As it was last weighed empty. */
@@ -16,9 +24,7 @@ export interface VesselRow {
   readonly foundation: string | null;
 }
 
-export interface YardRow {
-  readonly id: number;
-  readonly entry_id: number;
+export interface YardRow extends Known {
   readonly name: string;
   readonly country: string;
   readonly note: string;
@@ -26,9 +32,7 @@ export interface YardRow {
   readonly registration: string | null;
 }
 
-export interface ColonyRow {
-  readonly id: number;
-  readonly entry_id: number;
+export interface ColonyRow extends Known {
   readonly tag: string;
   readonly yard_id: number;
   /** Whose honey it is when it is kept separate; "" when it may be pooled. */
@@ -38,15 +42,11 @@ export interface ColonyRow {
 
 const yardRows = (db: Knex) =>
   db("live_yard as y")
-    .joinRaw(
-      "left join lateral (select location, registration from live_yard_detail x where x.yard_id = y.id order by x.id desc limit 1) d on true",
-    )
+    .joinRaw(joinNewest("yard_detail", "d", "location, registration", "x.yard_id = y.id"))
     .select("y.*", "d.location", "d.registration");
 const colonyRows = (db: Knex) =>
   db("live_colony as c")
-    .joinRaw(
-      "left join lateral (select owner, agreed_g from live_colony_terms x where x.colony_id = c.id order by x.id desc limit 1) o on true",
-    )
+    .joinRaw(joinNewest("colony_terms", "o", "owner, agreed_g", "x.colony_id = c.id"))
     .select("c.*", db.raw("coalesce(o.owner, '') as owner"), "o.agreed_g");
 
 /** What the middle one of the house's pails holds, kg; null while it has none. */
@@ -68,13 +68,13 @@ export const colonies = (db: Knex): Promise<(ColonyRow & { yard: string })[]> =>
 const vesselRows = (db: Knex, at?: Date) =>
   db("live_vessel as v")
     .joinRaw(
-      `left join lateral (select entry_id, empty_g from live_empty_weighing x
-        where x.vessel_id = v.id and x.at <= ?::timestamptz order by x.at desc, x.id desc limit 1) e on true`,
+      joinNewest("empty_weighing", "e", "entry_id, empty_g", "x.vessel_id = v.id and x.at <= ?::timestamptz"),
       [at ?? "infinity"],
     )
     .select(
       "v.id",
       "v.entry_id",
+      "v.known_from",
       "v.kind",
       "v.tag",
       "v.depth",
@@ -99,15 +99,17 @@ export const maybeVessel = (
 ): Promise<VesselRow | undefined> => vesselRows(db, at).where({ "v.kind": kind, "v.tag": tag }).first();
 
 /** What a weight reckoned with this vessel rests on: that it is here, and what it weighs empty. */
-export const statingVessel = ({ entry_id, weighed_by }: VesselRow): { entry_id: number }[] =>
-  weighed_by === null ? [{ entry_id }] : [{ entry_id }, { entry_id: weighed_by }];
+export const statingVessel = ({ entry_id, known_from, weighed_by }: VesselRow): Stated[] => [
+  { entry_id, known_from },
+  ...(weighed_by === null ? [] : [{ entry_id: weighed_by }]),
+];
 
 /** Supers that lost comb and were not weighed empty since, nor are in use: their empty weight is in doubt. */
 export const toWeighEmpty = (db: Knex): Promise<{ tag: string; what: string }[]> =>
   db("live_comb_lost as l")
     .join("live_vessel as v", "v.id", "l.vessel_id")
     .whereRaw(
-      "not exists (select 1 from live_empty_weighing e where e.vessel_id = v.id and e.entry_id > l.entry_id)",
+      "not exists (select 1 from live_empty_weighing e where e.vessel_id = v.id and (e.stated_at, e.entry_id) > (l.stated_at, l.entry_id))",
     )
     .whereRaw(
       `not exists (select 1 from live_pull_super p join fill_balance b on b.fill_id = p.fill_id

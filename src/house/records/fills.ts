@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import type { Movement } from "@/core/ledger";
+import { newestFirst } from "./newest";
 
 export type FillKind =
   | "colony"
@@ -33,6 +34,20 @@ export async function gramsIn(db: Knex, fillId: number): Promise<{ grams: number
 export const fillsHolding = (db: Knex, kind: FillKind): Promise<number[]> =>
   db("fill_balance").where({ kind }).where("grams", ">", 0).orderBy("fill_id").pluck("fill_id");
 
+/** What all fills of each kind hold together, g. */
+export async function heldByKind<K extends FillKind>(
+  db: Knex,
+  kinds: readonly K[],
+): Promise<Record<K, number>> {
+  const rows = await db("fill_balance")
+    .whereIn("kind", [...kinds])
+    .where("grams", ">", 0)
+    .groupBy("kind")
+    .select("kind", db.raw("sum(grams)::bigint as grams"));
+  const held = new Map(rows.map((r) => [r.kind as K, r.grams as number]));
+  return Object.fromEntries(kinds.map((kind) => [kind, held.get(kind) ?? 0])) as Record<K, number>;
+}
+
 export interface HeldFill extends FillRow {
   readonly grams: number;
 }
@@ -42,18 +57,66 @@ export const lastFillOf = (db: Knex, vesselId: number): Promise<HeldFill | undef
   db("live_fill as f")
     .join("fill_balance as b", "b.fill_id", "f.id")
     .where("f.vessel_id", vesselId)
-    .orderBy("f.id", "desc")
+    .orderByRaw(newestFirst("f"))
     .first("f.*", "b.grams");
 
-/** The entry that last took something out of a fill: what an emptied vessel's next charge rests on. */
-export const lastDrawFrom = (db: Knex, fillId: number): Promise<{ entry_id: number } | undefined> =>
-  db("movement as m")
-    .leftJoin("undone as u", "u.entry_id", "m.entry_id")
-    .whereNull("u.entry_id")
-    .whereNull("m.reverses")
-    .where("m.from_fill", fillId)
-    .orderBy("m.id", "desc")
-    .first("m.entry_id");
+/** A fill as it stood at a moment, by the movements that stand now. */
+export interface FillAt {
+  /** Colonies and gains may give what they do not hold. */
+  readonly isSource: boolean;
+  /** In it at that moment, g. */
+  readonly grams: number;
+  /** The least it holds from that moment on: no more may leave it then, or a later movement would find nothing. */
+  readonly spare: number;
+  /** Entries that put more into it than they took, up to that moment. */
+  readonly fedBy: readonly number[];
+  /** Entries that moved anything in it, up to that moment. */
+  readonly touchedBy: readonly number[];
+}
+
+export async function fillAt(db: Knex, fillId: number, at: Date): Promise<FillAt> {
+  const { rows } = await db.raw(
+    `with moved as (
+       select m.at, m.id, m.entry_id, case when m.to_fill = f.id then m.grams else -m.grams end as g
+         from (select ?::bigint as id) f join movement m on m.to_fill = f.id or m.from_fill = f.id
+        where m.reverses is null and not exists (select 1 from undone u where u.entry_id = m.entry_id)),
+     held as (select moved.*, sum(g) over (order by at, id) as grams from moved),
+     by_entry as (select entry_id, sum(g) as g from moved where at <= ?::timestamptz group by entry_id)
+     select (select kind in ('colony', 'gain') from fill where id = ?) as source,
+            coalesce((select sum(g) from by_entry), 0)::bigint as grams,
+            (select min(grams) from held where at > ?::timestamptz)::bigint as later,
+            coalesce((select array_agg(entry_id) from by_entry where g > 0), '{}') as fed,
+            coalesce((select array_agg(entry_id) from by_entry), '{}') as touched`,
+    [fillId, at, fillId, at],
+  );
+  const [row] = rows;
+  return {
+    isSource: row.source === true,
+    grams: row.grams,
+    spare: Math.min(row.grams, row.later ?? row.grams),
+    fedBy: row.fed.map(Number),
+    touchedBy: row.touched.map(Number),
+  };
+}
+
+/** Of these fills the first moment one of them would hold less than nothing, with the entry that takes it there. */
+export async function firstOverdrawn(
+  db: Knex,
+  fillIds: readonly number[],
+): Promise<{ readonly entry_id: number; readonly say: string } | undefined> {
+  const { rows } = await db.raw(
+    `with held as (
+       select f.id as fill_id, m.at, m.id, m.entry_id,
+              sum(case when m.to_fill = f.id then m.grams else -m.grams end) over (partition by f.id order by m.at, m.id) as grams
+         from fill f join movement m on m.to_fill = f.id or m.from_fill = f.id
+        where f.id = any(?::bigint[]) and f.kind not in ('colony', 'gain') and m.reverses is null
+          and not exists (select 1 from undone u where u.entry_id = m.entry_id))
+     select h.entry_id, e.say from held h left join entry e on e.id = h.entry_id
+      where h.grams < 0 order by h.at, h.id limit 1`,
+    [[...fillIds]],
+  );
+  return rows[0];
+}
 
 export interface MovementRow {
   readonly id: number;

@@ -2,10 +2,10 @@ import type { Knex } from "knex";
 import type { HandWork, Tool } from "@/core/dayplan";
 import type { FrameWidth, Machine, MachineKind } from "@/core/extraction";
 import { refuse } from "../errors";
+import type { Known } from "./equipment";
+import { newestFirst } from "./newest";
 
-export interface MachineRow {
-  readonly id: number;
-  readonly entry_id: number;
+export interface MachineRow extends Known {
   readonly name: string;
   readonly kind: MachineKind;
   readonly slots: number;
@@ -69,7 +69,7 @@ export async function oneMachine(db: Knex, name: string): Promise<MachineRow> {
   );
 }
 
-export const asMachine = (m: Omit<MachineRow, "id" | "entry_id" | "name">): Machine => ({
+export const asMachine = (m: Omit<MachineRow, "id" | "entry_id" | "name" | "known_from">): Machine => ({
   kind: m.kind,
   slots: m.slots,
   radiusM: m.radius_m,
@@ -91,8 +91,8 @@ export const runsOfBatches = (db: Knex, batchIds: readonly number[]): Promise<Ru
         .whereIn("r.batch_id", [...batchIds])
         .orderBy("r.id");
 /** Of a batch's runs those a super's stay in it may have been in: a super may come back within one batch. */
-export const runsOfStay = (runs: readonly RunRow[], joinedBy: number): readonly RunRow[] =>
-  runs.filter((r) => r.entry_id > joinedBy);
+export const runsOfStay = (runs: readonly RunRow[], joinedAt: Date): readonly RunRow[] =>
+  runs.filter((r) => r.started_at >= joinedAt);
 /** Runs that turn now, of whatever batch; with its batch closed one turns no more. */
 const turning = (db: Knex) =>
   runs(db)
@@ -105,7 +105,7 @@ export const oneRun = async (db: Knex, id: number): Promise<RunRow> =>
   (await runs(db).where("r.id", id).first()) ?? refuse("unknown-run", "There is no such run.", "run");
 /** Ended runs to learn from, newest first. */
 export const pastRuns = (db: Knex, limit = 200): Promise<RunRow[]> =>
-  runs(db).whereNotNull("e.id").orderBy("r.id", "desc").limit(limit);
+  runs(db).whereNotNull("e.id").orderByRaw(newestFirst("r")).limit(limit);
 
 export interface CheckRow {
   readonly kind: "opening" | "closing";
@@ -114,7 +114,7 @@ export interface CheckRow {
   readonly at: Date;
 }
 export const checksSince = (db: Knex, since: Date): Promise<CheckRow[]> =>
-  db("live_floor_check").where("at", ">=", since).orderBy("at");
+  db("live_floor_check").where("at", ">=", since).orderBy(["at", "id"]);
 
 export interface GatePail {
   readonly entry_id: number;
@@ -196,16 +196,14 @@ export async function cappingsOfBatches(db: Knex): Promise<{ tool: Tool; pct: nu
 }
 
 export const planOf = async (db: Knex, day: string): Promise<unknown | null> =>
-  (await db("live_day_plan").where({ date: day }).orderBy("id", "desc").first("plan"))?.plan ?? null;
+  (await db("live_day_plan as p").where({ date: day }).orderByRaw(newestFirst("p")).first("plan"))?.plan ??
+  null;
 /** The newest plan of a day before. */
 export const planBefore = async (db: Knex, day: string): Promise<unknown | null> =>
   (
-    await db("live_day_plan")
+    await db("live_day_plan as p")
       .where("date", "<", day)
-      .orderBy([
-        { column: "date", order: "desc" },
-        { column: "id", order: "desc" },
-      ])
+      .orderByRaw(`p.date desc, ${newestFirst("p")}`)
       .first("plan")
   )?.plan ?? null;
 
@@ -219,9 +217,9 @@ export interface Skill {
 }
 /** The newest word on each. */
 export const skills = (db: Knex): Promise<Skill[]> =>
-  db("live_skill")
+  db("live_skill as k")
     .distinctOn("name")
-    .orderBy(["name", { column: "id", order: "desc" }])
+    .orderByRaw(`k.name, ${newestFirst("k")}`)
     .select("name", "tools", "loads", "pails");
 
 /** Work done without a machine, newest first: what was measured of it. */
@@ -234,7 +232,7 @@ export async function handWork(db: Knex, limit = 60): Promise<HandWork[]> {
        from entry e
       where (command = 'crush-combs' or (command = 'weigh-spun-super' and output->>'station' is not null))
         and not exists (select 1 from undone u where u.entry_id = e.id)
-      order by id desc limit ?`,
+      order by e.happened_at desc, id desc limit ?`,
     [limit],
   );
   return rows;

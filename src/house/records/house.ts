@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import { DEFAULT_RULES, type RipenessRules, type School } from "@/core/moisture";
+import { newestFirst } from "./newest";
 
 export interface House {
   readonly name: string;
@@ -46,7 +47,7 @@ export const UNNAMED_HOUSE: House = {
 
 export async function houseNow(db: Knex): Promise<House> {
   const newest = (table: string, columns: string) =>
-    `(select ${columns} from ${table} order by id desc limit 1)`;
+    `(select ${columns} from ${table} x order by ${newestFirst("x")} limit 1)`;
   const { rows } = await db.raw(`
     select row_to_json(p) as profile, row_to_json(j) as rules, row_to_json(r) as room
       from (select 1) one

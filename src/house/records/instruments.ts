@@ -6,10 +6,9 @@ import {
   instrumentStanding,
 } from "@/core/moisture";
 import { refuse } from "../errors";
+import type { Known } from "./equipment";
 
-export interface InstrumentRow {
-  readonly id: number;
-  readonly entry_id: number;
+export interface InstrumentRow extends Known {
   readonly name: string;
   readonly scale: "index" | "water" | "brix";
   readonly resolution: number;
@@ -40,7 +39,7 @@ export interface CheckedInstrument extends InstrumentRow {
 export async function instruments(db: Knex): Promise<CheckedInstrument[]> {
   // One after the other: commands ask on a single connection.
   const rows: InstrumentRow[] = await db("live_instrument").orderBy("id");
-  const checks: CalibrationRow[] = await db("live_calibration").orderBy("at");
+  const checks: CalibrationRow[] = await db("live_calibration").orderBy(["at", "id"]);
   return rows.map((i) => ({ ...i, checks: checks.filter((c) => c.instrument_id === i.id) }));
 }
 

@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import type { ClearingMethod } from "../clearing";
+import { joinNewest } from "./newest";
 
 export interface PlanRow {
   readonly id: number;
@@ -16,9 +17,7 @@ export interface PlanRow {
 const plans = (db: Knex) =>
   db("live_pull_plan as p")
     .join("live_yard as y", "y.id", "p.yard_id")
-    .joinRaw(
-      "left join lateral (select location from live_yard_detail d where d.yard_id = y.id order by d.id desc limit 1) d on true",
-    )
+    .joinRaw(joinNewest("yard_detail", "d", "location", "x.yard_id = y.id"))
     .select(
       "p.*",
       "y.name as yard",
@@ -33,7 +32,7 @@ export const openPlans = (db: Knex, from: string): Promise<PlanRow[]> =>
   plans(db)
     .where("p.date", ">=", from)
     .whereRaw(
-      "not exists (select 1 from live_pull u where u.yard_id = p.yard_id and u.date >= p.date and u.entry_id > p.entry_id)",
+      "not exists (select 1 from live_pull u where u.yard_id = p.yard_id and u.date >= p.date and u.stated_at >= p.stated_at)",
     )
     .orderBy(["p.date", "p.id"]);
 export const maybePlan = (db: Knex, id: number): Promise<PlanRow | undefined> =>

@@ -2,6 +2,7 @@ import type { Knex } from "knex";
 import type { RipenessVerdict, School, SuperFlag } from "@/core/moisture";
 import type { FrameClass } from "@/core/yields";
 import { fillsHolding } from "./fills";
+import { joinNewest } from "./newest";
 
 /** A comb as pulled: one charge of a super from one colony on one day. */
 export interface PulledComb {
@@ -46,15 +47,9 @@ const pulled = (db: Knex) =>
     .join("live_yard as y", "y.id", "u.yard_id")
     .join("fill as f", "f.id", "p.fill_id")
     .join("fill_balance as b", "b.fill_id", "p.fill_id")
-    .joinRaw(
-      "left join lateral (select gross_g from live_weigh_in x where x.fill_id = p.fill_id order by x.id desc limit 1) w on true",
-    )
-    .joinRaw(
-      "left join lateral (select owner from live_colony_terms x where x.colony_id = p.colony_id order by x.id desc limit 1) o on true",
-    )
-    .joinRaw(
-      "left join lateral (select place, stack from live_standing_place x where x.fill_id = p.fill_id order by x.id desc limit 1) s on true",
-    )
+    .joinRaw(joinNewest("weigh_in", "w", "gross_g", "x.fill_id = p.fill_id"))
+    .joinRaw(joinNewest("colony_terms", "o", "owner", "x.colony_id = p.colony_id"))
+    .joinRaw(joinNewest("standing_place", "s", "place, stack, stated_at", "x.fill_id = p.fill_id"))
     .select(
       "p.entry_id",
       "p.pull_id",
@@ -96,4 +91,9 @@ export async function waitingCombs(db: Knex): Promise<PulledComb[]> {
 export const combsNamed = (db: Knex, fillIds: readonly number[]): Promise<PulledComb[]> =>
   pulled(db).whereIn("p.fill_id", [...fillIds]);
 export const combsOfSuper = (db: Knex, vesselId: number): Promise<PulledComb[]> =>
-  pulled(db).where("p.vessel_id", vesselId).orderBy("p.fill_id", "desc");
+  pulled(db)
+    .where("p.vessel_id", vesselId)
+    .orderBy([
+      { column: "f.opened_at", order: "desc" },
+      { column: "p.fill_id", order: "desc" },
+    ]);

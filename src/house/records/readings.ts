@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import { correctReading, stepSdPct } from "@/core/moisture";
+import type { Reason } from "@/core/verdict";
 import { type CheckedInstrument, instruments, kindOf, standingAt } from "./instruments";
 
 interface StoredReading {
@@ -22,6 +23,8 @@ export interface ReadingRow extends StoredReading {
   readonly instrument: string | null;
   /** Why it is unverified; empty when a check stands behind it. */
   readonly doubts: readonly string[];
+  /** How the figure came about. */
+  readonly because: readonly Reason[];
 }
 
 /** What is uncertain about one reading, points: the hand, the scale's step, and twice as much without a check. */
@@ -51,6 +54,7 @@ function inTheLightOf(instrument: CheckedInstrument | null, r: StoredReading): R
     doubts,
     water_pct: corrected.waterPct,
     index20: corrected.index20,
+    because: corrected.because,
     sd_pct: uncertaintyOf(corrected.sdPct, instrument, doubts.length === 0),
   };
 }
@@ -60,7 +64,7 @@ export async function readingsOf(db: Knex, fillIds: readonly number[]): Promise<
   if (fillIds.length === 0) return [];
   const rows: StoredReading[] = await db("live_reading")
     .whereIn("fill_id", [...fillIds])
-    .orderBy("id");
+    .orderBy(["at", "id"]);
   const known = rows.some((r) => r.instrument_id !== null)
     ? new Map((await instruments(db)).map((i) => [i.id, i]))
     : new Map<number, CheckedInstrument>();

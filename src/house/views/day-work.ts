@@ -19,7 +19,7 @@ const PAIL_MIN = 2;
 export function framesLeft(c: BatchComb, runs: readonly RunRow[]): number {
   if (c.spun_entry !== null) return 0;
   const own = runs.filter((r) => r.batch_id === c.batch_id);
-  const gone = runsOfStay(own, c.entry_id).flatMap(({ slots, marks }) =>
+  const gone = runsOfStay(own, c.joined_at).flatMap(({ slots, marks }) =>
     slots.filter((f, i) => f?.super === c.tag && !marks?.some((m) => m.slot === i + 1 && m.mark === "again")),
   ).length;
   return Math.max(0, framesIn(c) - gone);

@@ -5,6 +5,7 @@ import { formatKgFromG } from "@/core/units";
 import { clockIn, dayIn, shortDayIn, whenIn } from "../clock";
 import { crewNow } from "../records/crew";
 import { tape } from "../records/entries";
+import type { FillKind } from "../records/fills";
 import { decisions, settling, stored } from "./decisions";
 import { BAY_HREF, BAYS, type BayName, type Tone } from "./model";
 import type { Snapshot } from "./snapshot";
@@ -49,17 +50,33 @@ const CALM: Record<BayName, string> = {
 
 const sum = (list: readonly { grams: number }[]): number => list.reduce((g, x) => g + x.grams, 0);
 
+/**
+ * Where each kind of fill stands; null for what is no honey of the house (sources, losses). Typed over all
+ * kinds, so that every gram in the house is in exactly one bay.
+ */
+const STANDS_IN: Record<FillKind, ((s: Snapshot) => Partial<Record<BayName, number>>) | null> = {
+  colony: null,
+  gain: null,
+  loss: null,
+  comb: (s) => {
+    const { stacks, intake } = stacksOf(s.waiting);
+    return { Yard: sum(intake), "Hot room": sum(stacks.flatMap((x) => x.supers)) };
+  },
+  batch: (s) => ({ Spin: s.openBatches.reduce((g, b) => g + b.account.remainderGrams, 0) }),
+  cappings: (s) => ({ Spin: s.besides.cappings }),
+  pail: (s) => ({ Settle: sum(settling(s)), Store: sum(stored(s)) }),
+  wax: (s) => ({ Store: s.besides.wax }),
+  lot: (s) => ({ Bottle: sum(s.lots) }),
+  // Spun boxes stand ready to go back to the colonies.
+  wets: (s) => ({ Out: s.besides.wets }),
+  parcel: (s) => ({ Out: s.sentGrams }),
+};
+
 export function gramsByBay(s: Snapshot): Record<BayName, number> {
-  const { stacks, intake } = stacksOf(s.waiting);
-  return {
-    Yard: sum(intake),
-    "Hot room": sum(stacks.flatMap((x) => x.supers)),
-    Spin: s.openBatches.reduce((g, b) => g + b.account.remainderGrams, 0),
-    Settle: sum(settling(s)),
-    Store: sum(stored(s)),
-    Bottle: sum(s.lots),
-    Out: s.sentGrams,
-  };
+  const grams = Object.fromEntries(BAYS.map((bay) => [bay, 0])) as Record<BayName, number>;
+  for (const standing of Object.values(STANDS_IN))
+    for (const [bay, g] of Object.entries(standing?.(s) ?? {})) grams[bay as BayName] += g;
+  return grams;
 }
 
 export function stripView(s: Snapshot): StripView {

@@ -6,7 +6,7 @@ import { judgeWater } from "@/core/moisture";
 import { dayIn, todayFrom, whenIn } from "../clock";
 import { type BatchComb, type BatchRow, combsOfBatches, openBatches } from "../records/batches";
 import { toWeighEmpty } from "../records/equipment";
-import { movementsOf } from "../records/fills";
+import { heldByKind, movementsOf } from "../records/fills";
 import {
   type CheckRow,
   checksSince,
@@ -67,6 +67,8 @@ export interface Snapshot {
   /** Lots with jars still here. */
   readonly lots: readonly LotRow[];
   readonly sentGrams: number;
+  /** Honey and wax in cappings bins, honey left in spun combs, wax won: grams in all. */
+  readonly besides: { readonly cappings: number; readonly wets: number; readonly wax: number };
   /** Supers that lost comb and were not weighed empty since. */
   readonly toWeighEmpty: readonly { readonly tag: string; readonly what: string }[];
   /** What is set up at all. */
@@ -164,14 +166,14 @@ async function equipmentThere(db: Knex): Promise<Snapshot["equipment"]> {
 
 export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
   const house = await houseNow(db);
-  const [plans, combs, open, pailRows, lots, sent, toWeigh, equipment, machineRows, checks] =
+  const [plans, combs, open, pailRows, lots, held, toWeigh, equipment, machineRows, checks] =
     await Promise.all([
       openPlans(db, dayIn(house.zone, now)),
       waitingCombs(db),
       openBatches(db),
       pailsHolding(db),
       lotsHere(db),
-      db("fill_balance").where({ kind: "parcel" }).where("grams", ">", 0).sum("grams as g").first(),
+      heldByKind(db, ["parcel", "cappings", "wets", "wax"]),
       toWeighEmpty(db),
       equipmentThere(db),
       machines(db),
@@ -245,7 +247,8 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     runs,
     checks,
     lots,
-    sentGrams: Number(sent?.g ?? 0),
+    sentGrams: held.parcel,
+    besides: { cappings: held.cappings, wets: held.wets, wax: held.wax },
     toWeighEmpty: toWeigh,
     equipment,
   };

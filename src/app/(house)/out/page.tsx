@@ -35,6 +35,11 @@ export default async function Out({
           unit={`kg sent to ${buyers.length} buyer${buyers.length === 1 ? "" : "s"}`}
           tone="mass"
         />
+        {s.besides.wets > 0 && (
+          <span className="text-ink-2">
+            and {formatKgFromG(s.besides.wets)} kg in spun combs, ready to go back to the colonies
+          </span>
+        )}
       </Lead>
       <Decisions list={decisions(s).filter((d) => d.bay === "Out")} none="No jars stand ready to leave." />
       <Doings bay="/out" list={[{ id: "send", label: "Send jars" }]} open={search.do} />

@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
 import { ageBetween } from "@/house/clock";
+import { plural } from "@/house/ranges";
 import { decisions, settling, stored } from "@/house/views/decisions";
 import { pailVerdict, shelved } from "@/house/views/pails";
 import { Lead, Panel } from "@/ui/bench";
@@ -22,10 +23,13 @@ export default async function Store() {
     <>
       <Lead title="Store">
         <Figure
-          value={(pails.reduce((g, p) => g + p.grams, 0) / 1000).toFixed(1)}
-          unit={`kg in ${pails.length} pails`}
+          value={formatKgFromG(pails.reduce((g, p) => g + p.grams, 0))}
+          unit={`kg in ${plural(pails.length, "pail")}`}
           tone="mass"
         />
+        {s.besides.wax > 0 && (
+          <span className="text-ink-2">and {formatKgFromG(s.besides.wax)} kg of wax</span>
+        )}
         {young.length > 0 && <span className="text-ink-2">and {young.length} still standing to clear</span>}
       </Lead>
       <Decisions list={decisions(s).filter((d) => d.bay === "Store")} none="No pail needs hurry." />

@@ -1,5 +1,6 @@
 /** The picture of kilograms from yards to buyers, as nodes and links. */
 import type { Movement } from "@/core/ledger";
+import { carriedTo, withoutCircles } from "@/core/trace";
 import type { FillKind } from "../../records/fills";
 import type { PulledComb } from "../../records/pulls";
 import type { Followed } from "./forward";
@@ -7,6 +8,7 @@ import type { FlowNode, TraceView } from "./model";
 import { capital, HREF, type Known } from "./shares";
 
 const COLUMN: Partial<Record<FillKind, number>> = {
+  gain: 1,
   comb: 1,
   batch: 2,
   pail: 3,
@@ -30,6 +32,9 @@ const KIND: Partial<Record<FillKind, FlowNode["kind"]>> = {
 
 /** Gathers nodes and links by id, adding up what runs between the same two. */
 export class Flow {
+  /** The colony and yard each comb stood in, so that many supers can be drawn as one. */
+  constructor(private readonly combs: ReadonlyMap<number, PulledComb>) {}
+
   private readonly nodes = new Map<string, FlowNode>();
   private readonly links = new Map<string, { from: string; to: string; grams: number }>();
 
@@ -40,6 +45,7 @@ export class Flow {
 
   fill(fill: Known, isStart: boolean): string {
     const kind = KIND[fill.kind] ?? "here";
+    const comb = this.combs.get(fill.id);
     // Losses and parcels to one buyer of the same name are one node.
     const id =
       kind === "loss" || kind === "buyer"
@@ -58,6 +64,7 @@ export class Flow {
       kind,
       href: HREF[fill.kind]?.(fill.name) ?? null,
       isStart,
+      ...(comb ? { within: [comb.yard, `Colony ${comb.colony}`] } : {}),
     });
   }
 
@@ -70,7 +77,9 @@ export class Flow {
   }
 
   done(): TraceView["flow"] {
-    const links = [...this.links.values()].map((l) => ({ ...l, grams: Math.round(l.grams) }));
+    const links = withoutCircles([...this.links.values()])
+      .map((l) => ({ ...l, grams: Math.round(l.grams) }))
+      .filter((l) => l.grams > 0);
     const flowOf = (id: string) =>
       Math.max(
         links.filter((l) => l.to === id).reduce((g, l) => g + l.grams, 0),
@@ -83,43 +92,29 @@ export class Flow {
   }
 }
 
-/** Draws what came into the start: yard, super, batch, pail, start. Each comb is in one batch and each pail from one. */
+/** Draws what came into the start: from yards through supers, and on through every vessel it passed. */
 export function drawBack(
   flow: Flow,
-  start: Known,
+  starts: readonly number[],
   supers: readonly { comb: PulledComb; grams: number }[],
   movements: readonly Movement[],
-  fills: Map<number, Known>,
+  fills: ReadonlyMap<number, Known>,
 ): void {
-  const batchOf = new Map(movements.filter((m) => m.kind === "join").map((m) => [m.from, m.to]));
-  const startNode = flow.fill(start, true);
-  for (const { comb, grams } of supers) {
-    const yard = flow.node({
-      id: `yard:${comb.yard}`,
-      column: 0,
-      name: comb.yard,
-      kind: "yard",
-      href: `/trace/yard/${encodeURIComponent(comb.yard)}`,
-      isStart: false,
-    });
-    const combFill = fills.get(comb.fill_id);
-    if (!combFill) continue;
-    const combNode = flow.fill(combFill, false);
-    flow.link(yard, combNode, grams);
-    const batch = fills.get(batchOf.get(comb.fill_id) ?? -1);
-    if (batch) flow.link(combNode, batch.id === start.id ? startNode : flow.fill(batch, false), grams);
-  }
-  for (const m of movements) {
-    if (m.to !== start.id) continue;
-    const from = fills.get(m.from);
-    if (m.kind === "draw" && from) {
-      const filling = movements.find((x) => x.to === from.id && x.kind === "pail");
-      const batch = fills.get(filling?.from ?? -1);
-      const pail = flow.fill(from, false);
-      if (batch) flow.link(flow.fill(batch, false), pail, m.grams);
-      flow.link(pail, startNode, m.grams);
-    }
-    if (m.kind === "pail" && from) flow.link(flow.fill(from, false), startNode, m.grams);
+  const isStart = new Set(starts);
+  const shareOf = new Map(supers.map(({ comb, grams }) => [comb.fill_id, grams]));
+  drawYards(flow, supers, fills, false);
+  const carried = carriedTo(isStart, movements);
+  // What a comb gave is its share of the start, the wets that went back to it left out.
+  const gave = new Map<number, number>();
+  for (const { movement: m, grams } of carried)
+    if (shareOf.has(m.from)) gave.set(m.from, (gave.get(m.from) ?? 0) + grams);
+  for (const { movement: m, grams } of carried) {
+    const [from, to] = [fills.get(m.from), fills.get(m.to)];
+    if (!from || !to || from.kind === "colony") continue;
+    const share = shareOf.get(m.from);
+    const all = gave.get(m.from) ?? 0;
+    const part = share === undefined || all === 0 ? grams : (share * grams) / all;
+    flow.link(flow.fill(from, isStart.has(from.id)), flow.fill(to, isStart.has(to.id)), part);
   }
 }
 
@@ -149,12 +144,13 @@ export function drawForward(
   }
 }
 
-/** For a super, colony or yard as the start: the yards its combs stood in, as the first column. */
+/** The yards the combs stood in, as the first column. */
 export function drawYards(
   flow: Flow,
   supers: readonly { comb: PulledComb; grams: number }[],
   fills: ReadonlyMap<number, Known>,
-  yardIsStart: boolean,
+  fromStart: boolean,
+  yardIsStart = false,
 ): void {
   for (const { comb, grams } of supers) {
     const fill = fills.get(comb.fill_id);
@@ -164,9 +160,9 @@ export function drawYards(
       column: 0,
       name: comb.yard,
       kind: "yard",
-      href: null,
+      href: yardIsStart ? null : `/trace/yard/${encodeURIComponent(comb.yard)}`,
       isStart: yardIsStart,
     });
-    flow.link(yard, flow.fill(fill, !yardIsStart), grams);
+    flow.link(yard, flow.fill(fill, fromStart && !yardIsStart), grams);
   }
 }

@@ -29,7 +29,8 @@ export function follow(
     startAt: start,
     onMove(m, shares) {
       let grams = 0;
-      for (const [origin, g] of shares) if (start.has(origin) && m.to !== origin) grams += g;
+      // What comes back to the start is told as well, so that the picture can net it out.
+      for (const [origin, g] of shares) if (start.has(origin)) grams += g;
       const [from, to] = [fills.get(m.from), fills.get(m.to)];
       // What the bees licked out of wets is told already: it stayed in the comb.
       if (from?.kind === "wets" && to) licked.add(to.id);

@@ -1,7 +1,6 @@
 /** Where honey came from and where it went, from any vessel, batch, lot, colony or yard. */
 import type { Knex } from "knex";
 import { batchAccount, standing } from "@/core/ledger";
-import { correctReading } from "@/core/moisture";
 import { clockIn, dayIn, writtenDay } from "../../clock";
 import { plural } from "../../ranges";
 import { batchesOfFills } from "../../records/batches";
@@ -74,9 +73,9 @@ export async function traceView(db: Knex, kind: TraceKind, name: string): Promis
   const { supers, gained, total } = await backShares(db, start, backMoves);
   const followed = follow(startSet, allMoves, ahead);
 
-  const flow = new Flow();
-  if (isSource) drawYards(flow, supers, fills, kind === "yard");
-  else for (const id of start.fills) drawBack(flow, fills.get(id) as Known, supers, standingBack, fills);
+  const flow = new Flow(new Map(supers.map(({ comb }) => [comb.fill_id, comb])));
+  if (isSource) drawYards(flow, supers, fills, true, kind === "yard");
+  else drawBack(flow, start.fills, supers, backMoves, fills);
   drawForward(flow, startSet, followed, ahead);
 
   const received = (wanted: FillKind) =>
@@ -165,20 +164,17 @@ async function parcelsOf(db: Knex, got: readonly { fill: Known; grams: number }[
 async function readingsAt(db: Knex, fills: readonly number[], zone: string): Promise<TraceView["readings"]> {
   const rows = await readingsOf(db, fills);
   return rows.reverse().map((r) => {
-    const corrected = correctReading({
-      scale: r.scale,
-      value: r.value,
-      tempC: r.temp_c,
-      compensates: r.compensates,
-    });
     const when = `${writtenDay(dayIn(zone, r.at))} ${clockIn(zone, r.at)}, ${r.who}`;
     return {
       id: r.id,
-      says: `${corrected.waterPct.toFixed(1)} % ±${corrected.sdPct.toFixed(1)}`,
+      says: `${r.water_pct.toFixed(1)} % ±${r.sd_pct.toFixed(1)}${r.doubts.length > 0 ? ", unverified" : ""}`,
       when,
       why: {
         title: `Reading of ${when}`,
-        because: corrected.because,
+        because: [
+          ...r.because,
+          ...r.doubts.map((doubt) => ({ what: `Unverified, counts with doubled uncertainty: ${doubt}` })),
+        ],
         change: "Another drop: three in a row tell the spread.",
       },
     };

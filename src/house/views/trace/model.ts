@@ -20,6 +20,8 @@ export interface FlowNode {
   readonly kind: "yard" | "super" | "batch" | "pail" | "lot" | "buyer" | "loss" | "here";
   readonly href: string | null;
   readonly isStart: boolean;
+  /** What it belongs to, widest first: where there are many, they are drawn as one until somebody opens it. */
+  readonly within?: readonly string[];
 }
 
 export interface TraceView {

@@ -3,6 +3,7 @@ import type { Knex } from "knex";
 import { Refusal } from "../../errors";
 import { oneBatch } from "../../records/batches";
 import { maybeColony, maybeVessel, maybeYard } from "../../records/equipment";
+import { lastFillOf } from "../../records/fills";
 import { oneLot } from "../../records/lots";
 import { combsOfSuper } from "../../records/pulls";
 import type { TraceKind } from "./model";
@@ -31,10 +32,7 @@ export async function startOf(db: Knex, kind: TraceKind, name: string): Promise<
     }
     case "pail": {
       const vessel = (await maybeVessel(db, "pail", name)) ?? unknown();
-      const last = await db("live_fill")
-        .where({ vessel_id: vessel.id, kind: "pail" })
-        .orderBy("id", "desc")
-        .first("id");
+      const last = await lastFillOf(db, vessel.id);
       return { name: vessel.tag, title: `Pail ${vessel.tag}`, fills: last ? [last.id] : [] };
     }
     case "super": {

@@ -1,0 +1,234 @@
+/**
+ * One way to try each command there is, sensible or not: what the ledger's laws are tried with. A new command
+ * without a way here fails the test that counts them.
+ */
+import type { Knex } from "knex";
+import { CHECKS } from "../floor-checks";
+import { snapshot } from "../views/snapshot";
+
+/** A throw of the dice for one deed. */
+export interface Dice {
+  readonly a: number;
+  readonly b: number;
+  readonly kg: number;
+  readonly back: number;
+}
+
+const TAGS = ["41", "42", "43", "44", "45", "46"];
+const PAILS = ["1", "2", "3", "4", "5", "6"];
+const BINS = ["1", "2"];
+/** Taking the equipment back would soon leave nothing to do. */
+const SET_UP = ["set-house", "add-yard", "add-colonies", "add-supers", "add-pails", "add-bins", "undo"];
+
+/** What stands in the house, so that most deeds are possible ones. */
+export async function stateOf(db: Knex) {
+  const s = await snapshot(db);
+  const waiting = s.waiting.map((w) => w.tag);
+  const inBatch = s.openBatches.flatMap((b) =>
+    b.combs.filter((c) => c.spun_entry === null).map((c) => c.tag),
+  );
+  const full = s.pails.map((p) => p.tag);
+  const entries: number[] = await db("entry")
+    .whereNotIn("command", SET_UP)
+    .orderBy("id", "desc")
+    .limit(14)
+    .pluck("id");
+  const bins: string[] = await db("fill_balance as b")
+    .join("live_fill as f", "f.id", "b.fill_id")
+    .join("vessel as v", "v.id", "f.vessel_id")
+    .where("b.kind", "cappings")
+    .where("b.grams", ">", 0)
+    .pluck("v.tag");
+  return {
+    entries,
+    waiting,
+    inBatch,
+    full,
+    bins,
+    free: TAGS.filter((t) => !waiting.includes(t) && !inBatch.includes(t)),
+    emptyPails: PAILS.filter((t) => !full.includes(t)),
+    batches: s.openBatches.map((b) => ({ number: b.number, kg: b.account.remainderGrams / 1000 })),
+    pails: s.pails,
+    lots: s.lots.filter((l) => l.jars > l.jars_out).map((l) => l.code),
+    day: s.now.toISOString().slice(0, 10),
+  };
+}
+export type State = Awaited<ReturnType<typeof stateOf>>;
+
+type Deed = (dice: Dice, state: State) => object;
+
+/** One in six is aimed at random all the same. */
+const from = <T>({ a, back }: Dice, list: readonly T[], fallback: T): T =>
+  back % 6 === 5 ? fallback : (list[a % Math.max(1, list.length)] ?? fallback);
+const comb = (d: Dice, list: readonly string[]) => from(d, list, String(40 + d.a));
+const batchOf = (d: Dice, s: State) => from(d, s.batches, { number: d.b, kg: d.kg });
+const pull = (d: Dice, s: State, more: object) => ({
+  supers: [{ tag: comb(d, s.free), colony: String((d.b % 3) + 1), cappedPct: 90, ...more }],
+});
+let named = 0;
+const fresh = (): string => `n${++named}`;
+
+/** By command; a list where one command is used in several ways. */
+export const DEEDS: Readonly<Record<string, Deed | readonly Deed[]>> = {
+  "set-house": (d) => ({
+    name: `House ${d.a}`,
+    country: "Holmland",
+    lotPrefix: "TH",
+    targetPct: 17 + d.a / 10,
+    zone: "UTC",
+  }),
+  "set-rules": (d) => ({ school: ["sealed", "shake", "instrument"][d.a % 3] }),
+  "set-room": (d) => ({ beetleHours: 40 + d.a }),
+  "add-crew": () => ({ name: fresh(), role: "lead" }),
+  "add-yard": () => ({ name: fresh() }),
+  "describe-yard": () => ({ yard: "Kiln Field", location: "By the lane" }),
+  "note-bloom": () => ({ yard: "Kiln Field", what: "lime" }),
+  "add-colonies": () => ({ yard: "Kiln Field", tags: `${900 + ++named}` }),
+  "keep-separate": (d) => ({ colonies: String((d.b % 3) + 1), owner: d.a % 2 ? "Ada" : "" }),
+  "add-supers": () => ({ tags: `${1000 + ++named}`, depth: "medium", frames: 10, emptyKg: 5.2 }),
+  "add-pails": () => ({ tags: `${1000 + ++named}`, emptyKg: 1.2, holdsKg: 27 }),
+  "add-bins": () => ({ tags: `${100 + ++named}`, emptyKg: 2 }),
+  "import-rows": () => ({
+    table: "yards",
+    rows: [
+      { line: 2, cells: { name: fresh(), country: "Holmland", location: "", registration: "", note: "" } },
+    ],
+  }),
+  "add-instrument": () => ({ name: fresh(), scale: "water" }),
+  "check-instrument": (d) => ({ instrument: "glass", expected: 18, shown: 17.8 + d.a / 20 }),
+  "add-device": () => ({ name: fresh(), kind: "scale", tokenSha256: "ab".repeat(32) }),
+  "plan-pull": (_, s) => ({ yard: "Kiln Field", date: s.day, method: "shake-and-brush" }),
+  "tick-step": (d) => ({ plan: d.a, step: "kit" }),
+  "pull-supers": [
+    (d, s) => pull(d, s, { grossKg: 5.2 + d.kg }),
+    (d, s) => pull(d, s, { grossKg: 5.2 + d.kg, sample: 16 + d.kg / 10 }),
+    (d, s) => pull(d, s, { frameClass: ["light", "middle", "heavy"][d.back % 3], framesLeft: d.b }),
+  ],
+  "weigh-in": (d, s) => ({ super: comb(d, s.waiting), grossKg: 5.2 + d.kg }),
+  "stand-in-hot-room": (d, s) => ({ supers: [comb(d, s.waiting)], stack: "A" }),
+  "set-fan": () => ({ stack: "A", fan: "some" }),
+  "note-climate": (d) => ({ tempC: 28 + d.a, humidityPct: 30 + d.b }),
+  "read-moisture": [
+    (d, s) => ({ super: comb(d, [...s.waiting, ...s.inBatch]), value: 16 + d.kg / 10 }),
+    (d, s) => ({ pail: from(d, s.full, String(d.a)), value: 16 + d.kg / 10 }),
+  ],
+  "read-sheet": (d, s) => ({ super: comb(d, [...s.waiting, ...s.inBatch]), values: [17, 17.2 + d.a / 10] }),
+  "start-batch": (d, s) => ({
+    supers: s.waiting.length > 0 && d.back > 1 ? s.waiting.slice(0, d.b) : [String(40 + d.a)],
+    despite: "asked for",
+  }),
+  "add-to-batch": (d, s) => ({
+    supers: [comb(d, s.waiting)],
+    batch: batchOf(d, s).number,
+    despite: "asked for",
+  }),
+  "add-machine": () => ({ name: fresh(), slots: 20 }),
+  "change-machine": (d) => ({ name: "Twenty", slots: 18 + d.a }),
+  "plan-day": (_, s) => ({
+    date: s.day,
+    start: "08:00",
+    uncappers: [{ who: "Ines", tool: "fork", loads: true, pails: true }],
+    machines: ["Twenty"],
+    tenders: 1,
+  }),
+  "check-floor": () => ({
+    kind: "opening",
+    items: CHECKS.opening.map((c) => c.id),
+  }),
+  "start-run": (d, s) => ({
+    machine: "Twenty",
+    batch: batchOf(d, s).number,
+    slots: [{ super: comb(d, s.inBatch), kg: 2.4 }, null, { super: comb(d, s.inBatch), kg: 2.3 }, null],
+    minutes: 12,
+  }),
+  "end-run": (d) => ({ machine: "Twenty", marks: d.a % 2 ? [{ slot: 1, mark: "brood" }] : [] }),
+  "swap-pail": (d, s) => ({ batch: batchOf(d, s).number }),
+  "set-skills": () => ({ name: "Ines", loads: true }),
+  "weigh-spun-super": [
+    (d, s) => ({ super: comb(d, s.inBatch), grossKg: 5.2 + d.kg / 20 }),
+    (d, s) => ({ super: comb(d, s.inBatch), grossKg: 5.2 + d.kg / 40, hungH: 12 }),
+  ],
+  "weigh-empty": [
+    (d, s) => ({ super: comb(d, s.free), kg: 5 + d.a / 10 }),
+    (d, s) => ({ pail: from(d, s.emptyPails, String(d.a)), kg: 1 + d.a / 10 }),
+  ],
+  "fill-pail": (d, s) => {
+    const batch = batchOf(d, s);
+    return {
+      pail: from(d, s.emptyPails, String(d.a)),
+      grossKg: Number((1.2 + Math.max(0.1, batch.kg * (d.b / 5.8))).toFixed(3)),
+      batch: batch.number,
+    };
+  },
+  "crush-combs": [
+    (d, s) => ({ supers: [comb(d, s.inBatch)], way: "crushed" }),
+    (d, s) => ({ supers: [comb(d, s.inBatch)], way: "pressed", leftKg: d.kg / 20 }),
+  ],
+  "cut-comb": (d, s) => ({
+    super: comb(d, s.waiting),
+    pieces: d.b,
+    pieceG: 250,
+    kg: Math.max(0.3, d.b * 0.26),
+  }),
+  "fill-bin": (d, s) => ({
+    bin: BINS[d.b % 2],
+    grossKg: Number((2 + d.kg / 8).toFixed(3)),
+    batch: batchOf(d, s).number,
+  }),
+  "drain-bin": [
+    (d, s) => ({ bin: from(d, s.bins, "1"), kg: d.kg / 12, way: "drained" }),
+    (d, s) => ({ bin: from(d, s.bins, "1"), kg: d.kg / 20, way: "warmed" }),
+  ],
+  "weigh-wax": (d, s) => ({ bin: from(d, s.bins, "1"), kg: d.kg / 40 }),
+  "record-loss": [
+    (d, s) => ({ pail: from(d, s.full, String(d.a)), kg: d.kg / 20, cause: "sample" }),
+    (d, s) => ({ batch: batchOf(d, s).number, kg: d.kg / 10, cause: "spilt" }),
+  ],
+  "close-batch": (d, s) => ({ batch: batchOf(d, s).number, reason: "counted" }),
+  "issue-lot": (d, s) => {
+    const pail = from(d, s.pails, undefined);
+    const kg = d.b % 2 ? undefined : Math.max(0.3, d.kg / 2);
+    const jars = Math.floor((kg ?? (pail?.grams ?? 5000) / 1000) * 4);
+    return {
+      honeyKind: "Lime honey",
+      jarG: 250,
+      jars: Math.max(1, d.back % 3 === 0 ? Math.floor(jars / 2) : jars),
+      pails: [{ pail: pail?.tag ?? String(d.a), ...(kg ? { kg } : {}) }],
+      despite: "asked for",
+    };
+  },
+  "send-jars": (d, s) => ({
+    lot: from(d, s.lots, "TH26-099-X"),
+    jars: d.b,
+    buyer: `Buyer ${fresh()}`,
+    despite: "asked for",
+  }),
+  undo: (d, s) => ({ entry: s.entries[d.back] ?? 1 }),
+};
+
+/** Deeds that move honey or take it back come up more often than the others. */
+const OFTEN: Readonly<Record<string, number>> = {
+  "pull-supers": 8,
+  "weigh-in": 3,
+  "start-batch": 4,
+  "add-to-batch": 2,
+  "weigh-spun-super": 4,
+  "fill-pail": 8,
+  "crush-combs": 2,
+  "fill-bin": 4,
+  "drain-bin": 5,
+  "weigh-wax": 2,
+  "record-loss": 3,
+  "close-batch": 2,
+  "issue-lot": 9,
+  "send-jars": 8,
+  undo: 9,
+};
+export const CHOICES: readonly (readonly [name: string, deed: Deed])[] = Object.entries(DEEDS).flatMap(
+  ([name, deed]) => {
+    const ways = typeof deed === "function" ? [deed] : deed;
+    return ways.flatMap((way) =>
+      Array.from({ length: Math.ceil((OFTEN[name] ?? 1) / ways.length) }, () => [name, way] as const),
+    );
+  },
+);
