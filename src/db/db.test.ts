@@ -19,7 +19,7 @@ describe("the shape of the database", () => {
     await fresh.db.raw("drop schema public cascade; create schema public");
     const second = connect(fresh.url);
     const done = await Promise.all([migrate(fresh.db), migrate(second)]);
-    expect(done.map((d) => d.length).sort()).toEqual([0, 6]);
+    expect(done.map((d) => d.length).sort()).toEqual([0, 7]);
     expect(await migrate(second)).toEqual([]);
     await second.destroy();
     await fresh.drop();

@@ -59,7 +59,7 @@ export async function today(script: Script): Promise<void> {
     });
     const from = script.at(tag <= 12 ? pulled.wet : pulled.damp).getTime();
     const at = script.at(minutesAgo).getTime();
-    const water = hiddenWaterPct(comb, climate, "full", from, at);
+    const water = hiddenWaterPct(comb, climate, [{ fromMs: from, fan: "full" }], from, at);
     return script.read(
       who,
       minutesAgo,

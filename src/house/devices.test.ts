@@ -166,7 +166,7 @@ describe("the stand-ins' made-up world", () => {
       Array.from({ length: 49 }, (_, h) => ({ atMs: h * hour, tempC: 29, humidityPct: 33 })),
     );
     const at = (h: number, fan: "full" | "none" = "full") =>
-      hiddenWaterPct(comb(70), climate, fan, 0, h * hour);
+      hiddenWaterPct(comb(70), climate, [{ fromMs: 0, fan }], 0, h * hour);
     expect(at(0)).toBe(comb(70).waterPct);
     expect(at(24)).toBeLessThan(at(12));
     expect(at(24, "none")).toBeGreaterThan(at(24));

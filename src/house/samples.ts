@@ -1,5 +1,5 @@
 /** Turning what an instrument shows into a reading on record. */
-import { type CorrectedReading, correctReading, type ReadingScale } from "@/core/moisture";
+import { type BoxReading, type CorrectedReading, correctReading, type ReadingScale } from "@/core/moisture";
 import { type CheckedInstrument, instrumentFor, standingAt } from "./records/instruments";
 import { uncertaintyOf } from "./records/readings";
 import type { Work } from "./work";
@@ -11,7 +11,11 @@ export interface Shown {
   readonly tempC: number;
 }
 
-export interface Taken extends CorrectedReading {
+export interface Taken extends Omit<CorrectedReading, "sdPct"> {
+  /** As it is judged with. */
+  readonly reading: BoxReading;
+  /** All that is uncertain about it, points. */
+  readonly sdPct: number;
   readonly scale: ReadingScale;
   readonly instrument: CheckedInstrument | null;
   readonly doubts: readonly string[];
@@ -36,12 +40,19 @@ export function corrected(
     offset: standing?.offset ?? 0,
   });
   const doubts = standing?.doubts ?? ["no instrument was named"];
+  const uncertain = uncertaintyOf(got.sdPct, named, standing);
   return {
     ...got,
     scale,
     instrument: named,
     doubts,
-    sdPct: uncertaintyOf(got.sdPct, named, doubts.length === 0),
+    sdPct: uncertain.sd_pct,
+    reading: {
+      waterPct: got.waterPct,
+      sdPct: uncertain.hand_sd,
+      commonSdPct: uncertain.common_sd,
+      instrument: named?.name,
+    },
   };
 }
 

@@ -2,7 +2,7 @@
  * A made-up yard and hot room behind the stand-in instruments: every super has hidden honey, hidden water
  * and a hidden drying rate, all by seed. Instruments look at these through noise and steps, as real ones do.
  */
-import { type Climate, FAN_SPEED, type FanPosition, RATE_PRIOR } from "@/core/drying";
+import { type Climate, type Draught, FAN_SPEED, RATE_PRIOR } from "@/core/drying";
 import { refractiveIndexFromWaterPct } from "@/core/moisture";
 import { seeded, seedOf } from "@/core/statistics/seeded";
 
@@ -30,20 +30,25 @@ export function hiddenComb(
   };
 }
 
-/** Its water at a moment, having stood in the logged air since it was pulled. */
+/** Its water at a moment, having stood in the logged air since it was pulled, as its place and the fans let it dry. */
 export function hiddenWaterPct(
   comb: HiddenComb,
   climate: Climate,
-  fan: FanPosition,
+  draught: Draught,
   fromMs: number,
   toMs: number,
 ): number {
   let water = comb.waterPct;
-  for (const piece of climate.pieces) {
-    const hours = (Math.min(toMs, piece.toMs) - Math.max(fromMs, piece.fromMs)) / HOUR;
-    if (hours <= 0) continue;
-    const kept = Math.exp(-comb.kPerHour * piece.speed * FAN_SPEED[fan] * hours);
-    water = piece.equilibriumPct + (water - piece.equilibriumPct) * kept;
+  for (const [i, stood] of draught.entries()) {
+    const until = Math.min(toMs, draught[i + 1]?.fromMs ?? Number.POSITIVE_INFINITY);
+    const since = Math.max(fromMs, stood.fromMs);
+    if (stood.fan === null) continue;
+    for (const piece of climate.pieces) {
+      const hours = (Math.min(until, piece.toMs) - Math.max(since, piece.fromMs)) / HOUR;
+      if (hours <= 0) continue;
+      const kept = Math.exp(-comb.kPerHour * piece.speed * FAN_SPEED[stood.fan] * hours);
+      water = piece.equilibriumPct + (water - piece.equilibriumPct) * kept;
+    }
   }
   return water;
 }

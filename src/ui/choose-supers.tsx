@@ -1,6 +1,8 @@
 "use client";
 
 import { useState } from "react";
+import { type BoxReading, maySpin, type School, type WaterRules, waterOfBoxes } from "@/core/moisture";
+import { Field } from "./fields/field";
 import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
 
@@ -8,6 +10,10 @@ interface Choosable {
   readonly tag: string;
   readonly kg: number;
   readonly waterPct: number | null;
+  /** As they would come out now: what the batch is judged by. */
+  readonly readings: readonly BoxReading[];
+  /** The school its pull was judged by. */
+  readonly school: School | null;
   readonly verdict: string;
   readonly group: string;
 }
@@ -17,21 +23,28 @@ export function ChooseSupers({
   supers,
   chosen,
   openBatch,
+  rules,
+  houseSchool,
 }: {
   supers: readonly Choosable[];
   chosen: readonly string[];
   openBatch: number | null;
+  rules: WaterRules;
+  /** For supers nobody judged by another. */
+  houseSchool: School;
 }) {
   const [tags, setTags] = useState<ReadonlySet<string>>(new Set(chosen));
+  const [despite, setDespite] = useState("");
   const [into, setInto] = useState<"new" | "open">("new");
-  const { standing, submit } = useCommand(
+  const { standing, errorAt, submit } = useCommand(
     into === "open" && openBatch !== null ? "add-to-batch" : "start-batch",
   );
   const picked = supers.filter((s) => tags.has(s.tag));
   const kg = picked.reduce((sum, s) => sum + s.kg, 0);
   const read = picked.filter((s) => s.waterPct !== null);
-  const readKg = read.reduce((sum, s) => sum + s.kg, 0);
-  const water = readKg > 0 ? read.reduce((sum, s) => sum + (s.waterPct ?? 0) * s.kg, 0) / readKg : null;
+  const boxes = picked.map((s) => ({ name: s.tag, massKg: s.kg, cappedPct: 100, readings: s.readings }));
+  const water = waterOfBoxes(boxes);
+  const may = maySpin(boxes, { ...rules, school: picked[0]?.school ?? houseSchool });
   const groups = [...new Set(supers.map((s) => s.group))];
   const toggle = (list: readonly string[], on: boolean) =>
     setTags((now) => {
@@ -48,9 +61,12 @@ export function ChooseSupers({
         e.preventDefault();
         const answer = await submit({
           supers: picked.map((s) => s.tag),
+          ...(may.free ? {} : { despite }),
           ...(into === "open" && openBatch !== null ? { batch: openBatch } : {}),
         });
-        if (answer) setTags(new Set());
+        if (!answer) return;
+        setTags(new Set());
+        setDespite("");
       }}
     >
       {supers.length === 0 && (
@@ -108,13 +124,30 @@ export function ChooseSupers({
         {picked.length === 1 ? "" : "s"}
         {water !== null && (
           <>
-            , <b className="text-water">{water.toFixed(1)} %</b> water on the mean of {read.length} read
+            , <b className="text-water">{water.meanPct.toFixed(1)} %</b> water weighted by honey, at most{" "}
+            <b className="text-water">{water.upperPct.toFixed(1)} %</b>, {read.length} read
           </>
         )}
         {read.length < picked.length && (
           <span className="text-ink-2">, {picked.length - read.length} unread</span>
         )}
       </p>
+      {!may.free && (
+        <div className="mb-3 max-w-xl">
+          <p className="mb-2 font-semibold text-stop">{may.sentence}</p>
+          <Field
+            spec={{
+              name: "despite",
+              label: "Why it is spun all the same",
+              hint: "or leave out what is wet, or dry it first",
+              span: 3,
+            }}
+            value={despite}
+            error={errorAt("despite")}
+            onChange={(v) => setDespite(String(v))}
+          />
+        </div>
+      )}
       <div className="flex flex-wrap items-center gap-4">
         <button
           type="submit"

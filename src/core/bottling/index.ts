@@ -1,3 +1,3 @@
 export { gtinCheckDigit } from "./gtin";
-export { type JarPlan, planJars } from "./jars";
+export { drawFrom, type JarPlan, lossAsks, type PailToDraw, planJars } from "./jars";
 export { isLotCode, lotCheckCharacter, lotCode } from "./lot-code";

@@ -58,3 +58,43 @@ export function planJars(input: {
   }
   return { drawnGrams, jarredGrams, lostGrams, meanFillG, giveawayG: meanFillG - nominalG };
 }
+
+/** More than this lost on the way, as a share of what was drawn and at least so many grams, asks to be named (common practice). */
+const LOSS_SHARE = 0.02;
+const LOSS_FLOOR_G = 200;
+
+/** Is so much honey in no jar more than drips, samples and what stays in the gate? */
+export const lossAsks = (drawnGrams: number, lostGrams: number): boolean =>
+  lostGrams > Math.max(LOSS_FLOOR_G, drawnGrams * LOSS_SHARE);
+
+export interface PailToDraw {
+  readonly name: string;
+  /** In it, whole grams. */
+  readonly heldGrams: number;
+  /** What is taken from it; left out, what the jars still need. */
+  readonly takenGrams?: number | undefined;
+}
+
+/**
+ * What comes out of each pail for so many grams in jars and lost, in the order given: first what was named, then
+ * the others, each emptied before the next is begun. What the jars do not need stays in its pail.
+ * @throws DomainError `not-enough-honey` when the pails do not hold it
+ */
+export function drawFrom(pails: readonly PailToDraw[], neededGrams: number): number[] {
+  let left = neededGrams - pails.reduce((g, p) => g + (p.takenGrams ?? 0), 0);
+  const drawn = pails.map((p) => {
+    if (p.takenGrams !== undefined) return p.takenGrams;
+    const grams = Math.min(p.heldGrams, Math.max(0, left));
+    left -= grams;
+    return grams;
+  });
+  if (left > 0) {
+    const held = pails.reduce((g, p) => g + (p.takenGrams ?? p.heldGrams), 0);
+    throw new DomainError(
+      "not-enough-honey",
+      `That needs ${formatKgFromG(neededGrams)} kg; the pails give ${formatKgFromG(held)} kg.`,
+      { neededGrams, held },
+    );
+  }
+  return drawn;
+}

@@ -1,6 +1,6 @@
 /** The room's log made fit for reckoning: mad sensors left out, minutes gathered into pieces, gaps named. */
 import { mustBeWithin } from "../domain-error";
-import { equilibriumWaterPct } from "./equilibrium";
+import { equilibriumSlope, equilibriumWaterPct } from "./equilibrium";
 import { saturationPressurePa } from "./humid-air";
 
 export interface ClimateRow {
@@ -21,8 +21,15 @@ const MINUTE = 60_000;
 const JUMP = { tempC: 8, humidityPct: 30 } as const;
 /** So many rows in a row at the new level, and it was no slip of the sensor. */
 const NEW_LEVEL_ROWS = 10;
-/** A live sensor's figures move a little: unchanged for so long, over so many rows, is stuck. */
-const STUCK = { forMs: 120 * MINUTE, rows: 20 } as const;
+/**
+ * A live sensor's figures move a little: unchanged for so long, over so many rows, is stuck. One that shows only
+ * whole degrees and per cents may stand still in a steady room for most of a day.
+ */
+const STUCK = { fineMs: 120 * MINUTE, coarseMs: 18 * 60 * MINUTE, rows: 20 } as const;
+
+/** Does the log ever show less than a whole degree or per cent? */
+const isFine = (rows: readonly ClimateRow[]): boolean =>
+  rows.some((r) => !Number.isInteger(r.tempC) || !Number.isInteger(r.humidityPct));
 
 const possible = (r: ClimateRow): boolean =>
   r.tempC >= 0 && r.tempC <= 60 && r.humidityPct >= 1 && r.humidityPct <= 100 && Number.isFinite(r.atMs);
@@ -31,7 +38,7 @@ const near = (a: ClimateRow, b: ClimateRow): boolean =>
 
 /**
  * Divides a log (oldest first) into rows to trust and faults to call out: figures no room has (NaN too),
- * single jumps, and a sensor that repeats one figure for two hours. A lasting new level is believed.
+ * single jumps, and a sensor that repeats one figure for hours. A lasting new level is believed.
  */
 export function soundClimate(rows: readonly ClimateRow[]): {
   sound: ClimateRow[];
@@ -67,6 +74,7 @@ export function soundClimate(rows: readonly ClimateRow[]): {
     }
   }
   fault("jump", away);
+  const stuckMs = isFine(rows) ? STUCK.fineMs : STUCK.coarseMs;
   const sound: ClimateRow[] = [];
   for (let i = 0; i < calm.length; ) {
     const start = calm[i] as ClimateRow;
@@ -79,7 +87,7 @@ export function soundClimate(rows: readonly ClimateRow[]): {
       end++;
     const run = calm.slice(i, end + 1);
     const lasts = (run.at(-1) as ClimateRow).atMs - start.atMs;
-    if (run.length >= STUCK.rows && lasts >= STUCK.forMs) {
+    if (run.length >= STUCK.rows && lasts >= stuckMs) {
       sound.push(start);
       fault("stuck", run.slice(1));
     } else sound.push(...run);
@@ -109,6 +117,8 @@ export interface ClimatePiece {
   readonly fromMs: number;
   readonly toMs: number;
   readonly equilibriumPct: number;
+  /** Points of equilibrium for one % of humidity more: what a sensor's error does. */
+  readonly perHumidityPct: number;
   /** Relative to 29 °C, before the fan. */
   readonly speed: number;
 }
@@ -144,6 +154,7 @@ export function climateOf(rows: readonly ClimateRow[]): Climate {
       fromMs: b.fromMs,
       toMs: bins[i + 1]?.fromMs ?? Number.POSITIVE_INFINITY,
       equilibriumPct: equilibriumWaterPct(b.humidity / b.n).value,
+      perHumidityPct: equilibriumSlope(b.humidity / b.n),
       speed: dryingSpeed(b.temp / b.n, "full"),
     })),
   };

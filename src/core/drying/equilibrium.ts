@@ -8,10 +8,18 @@ const MARTIN: readonly (readonly [number, number])[] = [
   [70, 24.2],
   [80, 33.1],
 ];
-/** Points of water per % of humidity along the water-activity line (Chirife, Zamora & Motto 2006: aw = 0.267 + 0.0177 W). */
-const BELOW_PER_PCT = 1 / 1.77;
-/** Drier honey than this does not come out of a room. */
-const DRIEST_PCT = 13;
+/** GAB isotherm on dry matter below the table (monolayer, C and K fitted to honey; common practice). */
+const GAB = { monolayer: 0.095, c: 17.3, k: 1.01 } as const;
+/** From here up to the table's first row the isotherm is brought onto it, value and slope. */
+const BLEND_FROM_PCT = 40;
+/** How surely the isotherm below the table is known, points (one standard deviation, from its misfit at the table). */
+export const ISOTHERM_SD_PCT = 0.8;
+
+function gabPct(humidityPct: number): number {
+  const x = GAB.k * (humidityPct / 100);
+  const dry = (GAB.monolayer * GAB.c * x) / ((1 - x) * (1 - x + GAB.c * x));
+  return (100 * dry) / (1 + dry);
+}
 
 /** Slopes that keep the curve monotone (Fritsch & Carlson 1980), worked out once. */
 const SLOPES: readonly number[] = (() => {
@@ -27,20 +35,29 @@ const SLOPES: readonly number[] = (() => {
   });
 })();
 
+/** Below the table: the isotherm, brought onto the table's first row in value and slope between 40 and 50 %. */
+function belowTable(humidityPct: number): number {
+  const [x1, y1] = MARTIN[0] as readonly [number, number];
+  const isotherm = gabPct(humidityPct);
+  const h = x1 - BLEND_FROM_PCT;
+  const t = (humidityPct - BLEND_FROM_PCT) / h;
+  if (t <= 0) return isotherm;
+  const missing = y1 - gabPct(x1);
+  const slope = (SLOPES[0] as number) - (gabPct(x1) - gabPct(x1 - 0.001)) / 0.001;
+  return isotherm + missing * t ** 2 * (3 - 2 * t) + h * slope * t ** 2 * (t - 1);
+}
+
 /**
  * Equilibrium water of honey, % by mass, in air of `humidityPct` (0-100 %). Monotone cubic through the
- * published rows from 50 to 80 %; below 50 % along the water-activity line but never under 13 %, above 80 %
- * along the last slope: both say `extrapolated`.
+ * published rows from 50 to 80 %; below 50 % a GAB isotherm (about 12.8 % at 40 and 10.7 % at 30 % humidity,
+ * within 0.8 points), above 80 % along the last slope: both say `extrapolated`. That comb honey is seldom seen
+ * drier than about 14 % is a matter of patience, not of this equilibrium, which is what drives the drying.
  * @throws DomainError outside 0-100 %
  */
 export function equilibriumWaterPct(humidityPct: number): { value: number; extrapolated: boolean } {
   mustBeWithin(humidityPct, 0, 100, "The relative humidity", "%");
   const [first, last] = [MARTIN[0], MARTIN.at(-1)] as [readonly [number, number], readonly [number, number]];
-  if (humidityPct < first[0])
-    return {
-      value: Math.max(DRIEST_PCT, first[1] - (first[0] - humidityPct) * BELOW_PER_PCT),
-      extrapolated: true,
-    };
+  if (humidityPct < first[0]) return { value: belowTable(humidityPct), extrapolated: true };
   if (humidityPct > last[0])
     return { value: last[1] + (humidityPct - last[0]) * (SLOPES.at(-1) as number), extrapolated: true };
   const i = Math.min(MARTIN.length - 2, Math.floor((humidityPct - first[0]) / 10));
@@ -56,9 +73,9 @@ export function equilibriumWaterPct(humidityPct: number): { value: number; extra
   return { value, extrapolated: false };
 }
 
-/** The humidity, %, at which honey settles to `waterPct`; the inverse of the above by bisection. Valid 13.1-40 %. */
+/** The humidity, %, at which honey settles to `waterPct`; the inverse of the above by bisection. Valid 8-40 %. */
 export function humidityForWater(waterPct: number): number {
-  mustBeWithin(waterPct, DRIEST_PCT + 0.1, 40, "Water content", "%");
+  mustBeWithin(waterPct, 8, 40, "Water content", "%");
   let [lo, hi] = [0, 100];
   for (let step = 0; step < 60 && hi - lo > 1e-6; step++) {
     const mid = (lo + hi) / 2;
@@ -66,4 +83,10 @@ export function humidityForWater(waterPct: number): number {
     else hi = mid;
   }
   return (lo + hi) / 2;
+}
+
+/** Points of equilibrium for one % more of humidity, at `humidityPct` (0-100 %). @throws as {@link equilibriumWaterPct} */
+export function equilibriumSlope(humidityPct: number): number {
+  const [lo, hi] = [Math.max(0, humidityPct - 0.5), Math.min(100, humidityPct + 0.5)];
+  return (equilibriumWaterPct(hi).value - equilibriumWaterPct(lo).value) / (hi - lo);
 }

@@ -1,7 +1,8 @@
 /** When a stack reaches its target in a given room, whether it can at all, and what would help. */
 import { mustBeWithin } from "../domain-error";
+import { ALWAYS_WET_PCT } from "../moisture/settle";
 import { dryingSpeed, type FanPosition } from "./climate";
-import { equilibriumWaterPct } from "./equilibrium";
+import { equilibriumSlope, equilibriumWaterPct } from "./equilibrium";
 import { humidAir, humidityAt } from "./humid-air";
 import { type DryingRate, type DryingState, weightedQuantiles } from "./rate";
 
@@ -19,7 +20,8 @@ export interface ForecastGoal {
   readonly deadlineHours: number | null;
 }
 
-export type DryingStatus = "ready" | "drying" | "cannot" | "wetting";
+/** `unsure`: at its target by the mean, but it may be over the limit: more of it must be read. */
+export type DryingStatus = "ready" | "unsure" | "drying" | "cannot" | "wetting";
 
 export interface DryingForecast {
   readonly status: DryingStatus;
@@ -34,12 +36,24 @@ export interface DryingForecast {
     readonly mid: number;
     readonly hi: number;
   }[];
-  /** Water at the beetle limit; null when none is ahead. */
-  readonly atDeadline: { readonly lo: number; readonly mid: number; readonly hi: number } | null;
+  /** Water at the beetle limit, `upper` the one-sided 95 % upper limit; null when none is ahead. */
+  readonly atDeadline: {
+    readonly lo: number;
+    readonly mid: number;
+    readonly hi: number;
+    readonly upper: number;
+  } | null;
   /** True when the target comes later than the beetle limit, more likely than not. */
   readonly conflict: boolean;
+  /**
+   * What may be done with it at the beetle limit, decided on the upper limit of its water: under the limit it may
+   * be spun and used soon, up to 20 % it must be parted or blended, above it is diverted.
+   */
   readonly compromise: "spin-then" | "blend-then" | "divert-then" | null;
-  /** What would bring it there in time: drier air at this temperature, or the same air warmed. Null where nothing would. */
+  /**
+   * What would bring it there in time, more likely than not: drier air at this temperature, or the same air
+   * warmed. Null where nothing would, or nothing is needed.
+   */
   readonly needs: { readonly humidityPct: number | null; readonly tempC: number | null } | null;
   /** When to test again, hours from now, and whether that halves the spread of the hour. */
   readonly nextTest: { readonly hours: number; readonly halves: boolean } | null;
@@ -52,79 +66,94 @@ const PATIENCE_HOURS = 72;
 const DRIEST_ROOM_PCT = 20;
 /** Hive temperature, above which heat takes from the honey and comb softens (common practice). */
 const WARMEST_ROOM_C = 38;
-const BAND_STEPS = 24;
+const BAND_STEPS = 20;
 
-const waterAfter = (s: DryingState, hours: number, we: number, speed: number): number =>
-  we + (s.waterPct - we) * Math.exp(-s.kPerHour * speed * hours);
+/** The air as it is taken to stay: what honey settles towards, what a sensor's error does to it, how fast. */
+interface Air {
+  readonly we: number;
+  readonly perHumidityPct: number;
+  readonly speed: number;
+}
+const towards = (s: DryingState, air: Air): number => air.we + air.perHumidityPct * s.sensorOffPct;
 
-function hoursTo(s: DryingState, target: number, we: number, speed: number): number {
+const waterAfter = (s: DryingState, hours: number, air: Air): number => {
+  const we = towards(s, air);
+  return we + (s.waterPct - we) * Math.exp(-s.kPerHour * air.speed * hours);
+};
+
+function hoursTo(s: DryingState, target: number, air: Air): number {
   if (s.waterPct <= target) return 0;
+  const we = towards(s, air);
   if (we >= target) return Number.POSITIVE_INFINITY;
-  return Math.log((s.waterPct - we) / (target - we)) / (s.kPerHour * speed);
+  return Math.log((s.waterPct - we) / (target - we)) / (s.kPerHour * air.speed);
 }
 
 const quantiles = (states: readonly DryingState[], ask: (s: DryingState) => number) => {
-  const [lo = 0, mid = 0, hi = 0] = weightedQuantiles(
+  const [lo = 0, mid = 0, hi = 0, upper = 0] = weightedQuantiles(
     states.map((s) => ({ value: ask(s), weight: s.weight })),
-    [0.1, 0.5, 0.9],
+    [0.1, 0.5, 0.9, 0.95],
   );
-  return { lo, mid, hi };
+  return { lo, mid, hi, upper };
 };
 
-const airOf = (room: RoomAhead) => {
+const airOf = (room: RoomAhead): Air & { readonly extrapolated: boolean } => {
   const we = equilibriumWaterPct(room.humidityPct);
-  return { we: we.value, extrapolated: we.extrapolated, speed: dryingSpeed(room.tempC, room.fan) };
+  return {
+    we: we.value,
+    perHumidityPct: equilibriumSlope(room.humidityPct),
+    extrapolated: we.extrapolated,
+    speed: dryingSpeed(room.tempC, room.fan),
+  };
 };
 
-/** The mean possibility, enough to ask "what would help". */
+/** The mean possibility, enough to ask when to test. */
 function typical(rate: Pick<DryingRate, "states" | "nowPct" | "kPerHour">): DryingState {
-  return { kPerHour: rate.kPerHour.median, waterPct: rate.nowPct, weight: 1 };
+  return { kPerHour: rate.kPerHour.median, waterPct: rate.nowPct, sensorOffPct: 0, weight: 1 };
 }
 
+/** The whole figure nearest `to` for which `good` holds, from `from` where it does; null when it does not even there. */
+function lastGood(from: number, to: number, good: (x: number) => boolean): number | null {
+  if (!good(from)) return null;
+  let [yes, no] = [from, to];
+  while (Math.abs(no - yes) > 1) {
+    const mid = Math.trunc((yes + no) / 2);
+    if (good(mid)) yes = mid;
+    else no = mid;
+  }
+  return yes;
+}
+
+/** Asked of the very forecast that makes the promise: a room helps when its likeliest hour is in time. */
 function whatWouldHelp(rate: DryingRate, room: RoomAhead, goal: ForecastGoal): DryingForecast["needs"] {
-  const within = goal.deadlineHours !== null && goal.deadlineHours > 2 ? goal.deadlineHours : PATIENCE_HOURS;
-  const state = typical(rate);
+  const within = goal.deadlineHours ?? PATIENCE_HOURS;
+  if (!(within > 0)) return null;
   const inTime = (tempC: number, humidityPct: number) => {
-    const { we, speed } = airOf({ ...room, tempC, humidityPct });
-    return hoursTo(state, goal.targetPct, we, speed) <= within;
-  };
-  const search = (lo: number, hi: number, good: (x: number) => boolean): number | null => {
-    if (!good(lo)) return null;
-    let [yes, no] = [lo, hi];
-    for (let i = 0; i < 40 && Math.abs(no - yes) > 0.05; i++) {
-      const mid = (yes + no) / 2;
-      if (good(mid)) yes = mid;
-      else no = mid;
-    }
-    return yes;
+    const air = airOf({ ...room, tempC, humidityPct });
+    return quantiles(rate.states, (s) => hoursTo(s, goal.targetPct, air)).mid <= within;
   };
   const { vapourPressurePa } = humidAir(room.tempC, room.humidityPct);
+  const now = Math.ceil(room.humidityPct);
+  const warm = Math.floor(room.tempC);
   const humidityPct =
-    room.humidityPct > DRIEST_ROOM_PCT
-      ? search(DRIEST_ROOM_PCT, room.humidityPct, (h) => inTime(room.tempC, h))
-      : null;
+    now > DRIEST_ROOM_PCT ? lastGood(DRIEST_ROOM_PCT, now, (h) => inTime(room.tempC, h)) : null;
   const tempC =
-    room.tempC < WARMEST_ROOM_C
-      ? search(WARMEST_ROOM_C, room.tempC, (t) => inTime(t, Math.max(1, humidityAt(vapourPressurePa, t))))
+    warm < WARMEST_ROOM_C
+      ? lastGood(WARMEST_ROOM_C, warm, (t) => inTime(t, Math.max(1, humidityAt(vapourPressurePa, t))))
       : null;
-  return {
-    humidityPct: humidityPct === null ? null : Math.floor(humidityPct),
-    tempC: tempC === null ? null : Math.ceil(tempC),
+  // What the room is already is no advice.
+  const needs = {
+    humidityPct: humidityPct !== null && humidityPct < room.humidityPct - 0.5 ? humidityPct : null,
+    tempC: tempC !== null && tempC > room.tempC + 0.5 ? tempC : null,
   };
+  return needs.humidityPct === null && needs.tempC === null ? null : needs;
 }
 
 const TEST_HOURS = [0.5, 1, 2, 3, 4, 6, 8, 10, 12, 15, 18, 21, 24, 30, 36, 48, 60, 72] as const;
 
 /** The earliest test whose likeliest result would halve the spread of the hour of the target. */
-function whenToTest(
-  rate: DryingRate,
-  goal: ForecastGoal,
-  we: number,
-  speed: number,
-  p50: number,
-): DryingForecast["nextTest"] {
+function whenToTest(rate: DryingRate, goal: ForecastGoal, air: Air, p50: number): DryingForecast["nextTest"] {
   const width = (states: readonly DryingState[]) => {
-    const h = quantiles(states, (s) => Math.min(1e4, hoursTo(s, goal.targetPct, we, speed)));
+    const h = quantiles(states, (s) => Math.min(1e4, hoursTo(s, goal.targetPct, air)));
     return h.hi - h.lo;
   };
   const now = width(rate.states);
@@ -133,10 +162,10 @@ function whenToTest(
   for (const hours of TEST_HOURS) {
     // A test after the stack is likely ready comes too late.
     if (best && hours > p50) break;
-    const likely = waterAfter(expected, hours, we, speed);
+    const likely = waterAfter(expected, hours, air);
     const after = rate.states.map((s) => ({
       ...s,
-      weight: s.weight * Math.exp(-0.5 * ((waterAfter(s, hours, we, speed) - likely) / SHEET_SD) ** 2),
+      weight: s.weight * Math.exp(-0.5 * ((waterAfter(s, hours, air) - likely) / SHEET_SD) ** 2),
     }));
     const spread = width(after);
     if (spread <= now / 2) return { hours, halves: true };
@@ -152,22 +181,30 @@ function whenToTest(
  */
 export function dryingForecast(rate: DryingRate, room: RoomAhead, goal: ForecastGoal): DryingForecast {
   mustBeWithin(goal.targetPct, 13, 25, "The target water", "%");
-  const { we, extrapolated, speed } = airOf(room);
-  const times = quantiles(rate.states, (s) => hoursTo(s, goal.targetPct, we, speed));
+  const air = airOf(room);
+  const { we, extrapolated } = air;
+  const times = quantiles(rate.states, (s) => hoursTo(s, goal.targetPct, air));
+  const ripe = rate.nowPct <= goal.targetPct;
   const status: DryingStatus =
-    rate.nowPct <= goal.targetPct
-      ? we > rate.nowPct + 0.05 && we > goal.targetPct
-        ? "wetting"
-        : "ready"
-      : we >= goal.targetPct
-        ? we > rate.nowPct
+    ripe && rate.water.upperPct > goal.limitPct && we <= rate.nowPct
+      ? "unsure"
+      : ripe
+        ? we > rate.nowPct + 0.05 && we > goal.targetPct
           ? "wetting"
-          : "cannot"
-        : "drying";
+          : "ready"
+        : we >= goal.targetPct
+          ? we > rate.nowPct
+            ? "wetting"
+            : "cannot"
+          : "drying";
   const ahead = goal.deadlineHours !== null && goal.deadlineHours > 0 ? goal.deadlineHours : null;
-  const atDeadline = ahead === null ? null : quantiles(rate.states, (s) => waterAfter(s, ahead, we, speed));
-  const conflict = status !== "ready" && goal.deadlineHours !== null && times.mid > goal.deadlineHours;
-  const then = atDeadline?.mid ?? rate.nowPct;
+  const atDeadline = ahead === null ? null : quantiles(rate.states, (s) => waterAfter(s, ahead, air));
+  const conflict =
+    status !== "ready" &&
+    status !== "unsure" &&
+    goal.deadlineHours !== null &&
+    times.mid > goal.deadlineHours;
+  const then = atDeadline?.upper ?? rate.water.upperPct;
   const horizon = Math.min(
     120,
     Math.max(12, Number.isFinite(times.hi) ? times.hi * 1.25 : 72, (ahead ?? 0) * 1.1),
@@ -179,7 +216,7 @@ export function dryingForecast(rate: DryingRate, room: RoomAhead, goal: Forecast
     hours: { p10: times.lo, p50: times.mid, p90: times.hi },
     band: Array.from({ length: BAND_STEPS + 1 }, (_, i) => {
       const hours = (horizon * i) / BAND_STEPS;
-      return { hours, ...quantiles(rate.states, (s) => waterAfter(s, hours, we, speed)) };
+      return { hours, ...quantiles(rate.states, (s) => waterAfter(s, hours, air)) };
     }),
     atDeadline,
     conflict,
@@ -187,10 +224,13 @@ export function dryingForecast(rate: DryingRate, room: RoomAhead, goal: Forecast
       ? null
       : then <= goal.limitPct
         ? "spin-then"
-        : then <= 20
+        : (atDeadline?.mid ?? rate.nowPct) <= ALWAYS_WET_PCT
           ? "blend-then"
           : "divert-then",
-    needs: status === "ready" || (status === "drying" && !conflict) ? null : whatWouldHelp(rate, room, goal),
-    nextTest: status === "drying" ? whenToTest(rate, goal, we, speed, times.mid) : null,
+    needs:
+      status === "ready" || status === "unsure" || (status === "drying" && !conflict)
+        ? null
+        : whatWouldHelp(rate, room, goal),
+    nextTest: status === "drying" ? whenToTest(rate, goal, air, times.mid) : null,
   };
 }

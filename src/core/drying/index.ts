@@ -8,7 +8,7 @@ export {
   type SensorFault,
   soundClimate,
 } from "./climate";
-export { equilibriumWaterPct, humidityForWater } from "./equilibrium";
+export { equilibriumSlope, equilibriumWaterPct, humidityForWater } from "./equilibrium";
 export {
   type DryingForecast,
   type DryingStatus,
@@ -17,6 +17,14 @@ export {
   type RoomAhead,
 } from "./forecast";
 export { type HumidAir, humidAir, humidityAt, saturationPressurePa } from "./humid-air";
-export { type DryingRate, dryingRate, RATE_PRIOR, type StackReading } from "./rate";
+export {
+  type Draught,
+  type DryingRate,
+  dryingRate,
+  RATE_PRIOR,
+  type StackBox,
+  type StackReading,
+} from "./rate";
 export { honeyTempAfter, warmUpHours } from "./warm-up";
 export { DEHUMIDIFIER_DERATING, dehumidifierHours, waterToRemoveKg } from "./water-to-remove";
+export { type WayOut, waysOut } from "./ways-out";

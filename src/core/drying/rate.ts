@@ -1,38 +1,82 @@
 /**
- * How fast a stack dries, learnt from its own readings: dW/dt = -k s (W - We), where We and the speed s
- * come from the logged climate. ln k has a prior (median 0.007 per hour at 29 °C in moving air, a factor of
- * two either way, common practice); each box starts from its own water. Worked out on a grid of ln k, with
- * the starting waters integrated out exactly, so that few readings give an honest, wide answer.
+ * How fast a stack dries, learnt from its own readings: dW/dt = -k s (W - We), where We and the speed s come
+ * from the logged climate and from where each box stood in the draught. ln k has a prior (median 0.007 per hour
+ * at 29 °C in moving air, a factor of two either way, common practice). Each box starts from its own water when
+ * it was set in, so that a fresh box in a dried stack does not slow the others down. Worked out on a grid of ln k,
+ * of what the room's sensor may be off by and of how far frames lie apart, with the starting waters integrated
+ * out exactly: few readings give an honest, wide answer. What the stack holds now is judged like any other honey
+ * (`moisture/limit`): by mass, unread boxes and all.
  */
 import { DomainError } from "../domain-error";
+import { type BoxesWater, type BoxReading, waterOfBoxes } from "../moisture/limit";
 import { type Climate, FAN_SPEED, type FanPosition } from "./climate";
 
-export interface StackReading {
+export interface StackReading extends BoxReading {
   readonly atMs: number;
   readonly box: string;
-  readonly waterPct: number;
-  readonly sdPct: number;
 }
 
-export const RATE_PRIOR = { medianPerHour: 0.007, spread: 2 } as const;
+/** From a moment on a box stood so to the fan; null where it was not in the hot room. Oldest first. */
+export type Draught = readonly { readonly fromMs: number; readonly fan: FanPosition | null }[];
+
+export interface StackBox {
+  readonly name: string;
+  readonly massKg: number;
+  readonly cappedPct?: number;
+  readonly draught: Draught;
+}
+
+export const RATE_PRIOR = { medianPerHour: 0.007, spread: 2.15 } as const;
 /** Boxes of one stack start about this far apart, points (common practice). */
 const BOX_SD = 0.5;
+/** Frames of one box lie so far apart, points, each as likely as its weight (common practice). */
+const FRAME_SDS = [
+  [0.1, 0.5],
+  [0.4, 0.35],
+  [0.8, 0.15],
+] as const;
+/** A room's hygrometer may be off by about this much, % of humidity (common practice: ±3 %). */
+const SENSOR_SD_PCT = 1.8;
+/** Rates of single boxes, and of honey getting drier, wander about this part around the one rate. */
+const MODEL_SD = 0.15;
 
-/** One possibility: this rate, this water now (mean of the stack), and how likely both are. */
+/** Three places and weights that carry mean and variance of a normal (Gauss-Hermite). */
+const NODES = [
+  [-Math.sqrt(3), 1 / 6],
+  [0, 2 / 3],
+  [Math.sqrt(3), 1 / 6],
+] as const;
+
+/** What lies ahead of a possibility: its water a little off, or its rate slower as honey dries (both at once is rare). */
+const SLOWS = { meanLn: -0.1, sdLn: 0.18 } as const;
+const ONWARD = [
+  [Math.SQRT2, 0],
+  [-Math.SQRT2, 0],
+  [0, Math.SQRT2],
+  [0, -Math.SQRT2],
+] as const;
+
+/** One possibility: this rate ahead, this water now (mean of the stack), this error of the sensor, and how likely. */
 export interface DryingState {
   readonly kPerHour: number;
   readonly waterPct: number;
+  /** The sensor shows so many % of humidity too little. */
+  readonly sensorOffPct: number;
   readonly weight: number;
 }
 
 export interface DryingRate {
   readonly kPerHour: { readonly median: number; readonly lo: number; readonly hi: number };
-  /** Water of the stack now, mean and standard deviation, %. */
+  /** Water of the stack now: the judgement of every box with its readings brought forward. */
+  readonly water: BoxesWater;
   readonly nowPct: number;
   readonly nowSdPct: number;
   /** The box that is wettest now, by its own readings. */
   readonly wettest: { readonly box: string; readonly waterPct: number };
-  /** The model's mean water at each moment a reading was taken, in order. */
+  /** Readings as they would come out now, by box. */
+  readonly brought: ReadonlyMap<string, readonly BoxReading[]>;
+  /** What bringing them forward may have got wrong in common, points. */
+  readonly broughtSdPct: number;
   readonly states: readonly DryingState[];
   /** Readings so far; one moment alone says nothing about k beyond the prior. */
   readonly readings: number;
@@ -44,10 +88,18 @@ export interface DryingRate {
 interface Leg {
   readonly hours: number;
   readonly equilibriumPct: number;
+  readonly perHumidityPct: number;
 }
 
-/** Hours at unit speed between moments, each under one climate. */
-function legsBetween(climate: Climate, fan: FanPosition, fromMs: number, toMs: number): Leg[] {
+/** The last piece of a draught log that began by `atMs`; before the first word the first one holds. */
+function fanAt(draught: Draught, atMs: number): { fan: FanPosition | null; untilMs: number } {
+  let at = 0;
+  while (at + 1 < draught.length && (draught[at + 1]?.fromMs ?? 0) <= atMs) at++;
+  return { fan: draught[at]?.fan ?? null, untilMs: draught[at + 1]?.fromMs ?? Number.POSITIVE_INFINITY };
+}
+
+/** Hours at unit speed between moments, each under one climate and in one draught. */
+function legsBetween(climate: Climate, draught: Draught, fromMs: number, toMs: number): Leg[] {
   const legs: Leg[] = [];
   const { pieces } = climate;
   // First piece that ends after `fromMs`.
@@ -58,89 +110,186 @@ function legsBetween(climate: Climate, fan: FanPosition, fromMs: number, toMs: n
     else lo = mid + 1;
   }
   let at = fromMs;
-  for (let i = lo; i < pieces.length && at < toMs; i++) {
+  for (let i = lo; i < pieces.length && at < toMs; ) {
     const p = pieces[i];
     if (!p) break;
-    const end = Math.min(toMs, p.toMs);
-    legs.push({
-      hours: ((end - at) / 3_600_000) * p.speed * FAN_SPEED[fan],
-      equilibriumPct: p.equilibriumPct,
-    });
+    const { fan, untilMs } = fanAt(draught, at);
+    const end = Math.min(toMs, p.toMs, untilMs);
+    if (fan !== null)
+      legs.push({
+        hours: ((end - at) / 3_600_000) * p.speed * FAN_SPEED[fan],
+        equilibriumPct: p.equilibriumPct,
+        perHumidityPct: p.perHumidityPct,
+      });
     at = end;
+    if (end >= p.toMs) i++;
   }
   return legs;
 }
 
 /** W at a later moment is `kept` of W before plus `gained`: the equation is linear. */
-function travel(legs: readonly Leg[], k: number): { kept: number; gained: number } {
+interface Step {
+  readonly kept: number;
+  readonly gained: number;
+}
+function travel(legs: readonly Leg[], k: number, sensorOffPct: number): Step {
   let [kept, gained] = [1, 0];
   for (const leg of legs) {
     const e = Math.exp(-k * leg.hours);
     kept *= e;
-    gained = gained * e + leg.equilibriumPct * (1 - e);
+    gained = gained * e + (leg.equilibriumPct + leg.perHumidityPct * sensorOffPct) * (1 - e);
   }
   return { kept, gained };
 }
 
-interface Moment {
+/** Drops of one box at one moment, taken together. */
+interface Sheet {
   readonly atMs: number;
-  readonly readings: readonly { box: number; waterPct: number; sdPct: number }[];
-  /** From the moment before (or the first) to here. */
-  readonly legs: readonly Leg[];
+  /** Which of its cohort's moments that is. */
+  readonly at: number;
+  readonly waterPct: number;
+  /** Of chance alone, the frame's departure apart. */
+  readonly variance: number;
 }
 
-/** Log likelihood of all readings under k, and the stack's mean water now (mean, variance) given k. */
-function under(k: number, moments: readonly Moment[], onward: readonly Leg[], boxes: number) {
-  const info = Array.from({ length: boxes }, () => ({ p: 0, bm: 0, ss: 0, logSd: 0 }));
+/** Boxes that stood in the same draught from the same moment on dry alike. */
+interface Cohort {
+  readonly draught: Draught;
+  readonly fromMs: number;
+  readonly boxes: { readonly name: string; readonly massKg: number; readonly sheets: Sheet[] }[];
+  /** Every moment asked about, in order, the last one being now, with the legs from the moment before. */
+  readonly times: readonly { readonly atMs: number; readonly legs: readonly Leg[] }[];
+}
+
+function sheetsOf(readings: readonly StackReading[]): Sheet[] {
+  const byMoment = new Map<number, StackReading[]>();
+  for (const r of readings) byMoment.set(r.atMs, [...(byMoment.get(r.atMs) ?? []), r]);
+  return [...byMoment]
+    .sort(([a], [b]) => a - b)
+    .map(([atMs, drops]) => ({
+      atMs,
+      at: 0,
+      waterPct: drops.reduce((s, r) => s + r.waterPct, 0) / drops.length,
+      variance: drops.reduce((v, r) => v + r.sdPct ** 2, 0) / drops.length ** 2,
+    }));
+}
+
+function cohortsOf(
+  boxes: readonly StackBox[],
+  readings: readonly StackReading[],
+  climate: Climate,
+  nowMs: number,
+): Cohort[] {
+  const byHistory = new Map<string, { draught: Draught; fromMs: number; boxes: Cohort["boxes"] }>();
+  for (const box of boxes) {
+    const own = readings.filter((r) => r.box === box.name);
+    const setIn = box.draught.find((d) => d.fan !== null)?.fromMs ?? nowMs;
+    const key = JSON.stringify(box.draught);
+    const known = byHistory.get(key) ?? { draught: box.draught, fromMs: setIn, boxes: [] };
+    const sheets = sheetsOf(own);
+    known.fromMs = Math.min(known.fromMs, sheets[0]?.atMs ?? setIn);
+    known.boxes.push({ name: box.name, massKg: box.massKg, sheets });
+    byHistory.set(key, known);
+  }
+  return [...byHistory.values()].map((c) => {
+    // A box set in before anything was read starts at its cohort's first reading.
+    const first = Math.min(nowMs, ...c.boxes.flatMap((b) => b.sheets.map((s) => s.atMs)));
+    const fromMs = Number.isFinite(c.fromMs) ? Math.max(c.fromMs, first) : first;
+    const times = [...new Set([...c.boxes.flatMap((b) => b.sheets.map((s) => s.atMs)), nowMs])].sort(
+      (a, b) => a - b,
+    );
+    return {
+      ...c,
+      fromMs,
+      boxes: c.boxes.map((b) => ({
+        ...b,
+        sheets: b.sheets.map((s) => ({ ...s, at: times.indexOf(s.atMs) })),
+      })),
+      times: times.map((atMs, i) => ({
+        atMs,
+        legs: legsBetween(climate, c.draught, times[i - 1] ?? fromMs, atMs),
+      })),
+    };
+  });
+}
+
+/** At each moment of a cohort, in order, W as a line of W at its beginning; the last one is now. */
+function pathOf(cohort: Cohort, k: number, sensorOffPct: number): Step[] {
   let [kept, gained] = [1, 0];
-  for (const m of moments) {
-    const step = travel(m.legs, k);
+  return cohort.times.map(({ legs }) => {
+    const step = travel(legs, k, sensorOffPct);
     kept *= step.kept;
     gained = gained * step.kept + step.gained;
-    for (const r of m.readings) {
-      const box = info[r.box];
-      if (!box) continue;
-      const w = 1 / r.sdPct ** 2;
-      const y = r.waterPct - gained;
-      box.p += kept ** 2 * w;
-      box.bm += kept * y * w;
-      box.ss += y ** 2 * w;
+    return { kept, gained };
+  });
+}
+
+interface Fit {
+  readonly log: number;
+  /** What a box of this cohort holds now that was not read, % water. */
+  readonly meanNow: number;
+  /** What each read box holds now, drawn to the others as far as its readings are uncertain. */
+  readonly boxes: readonly { readonly name: string; readonly massKg: number; readonly waterPct: number }[];
+}
+
+/** Log likelihood of a cohort's readings along a path, and its boxes' water now; null where nothing was read. */
+function fitOf(cohort: Cohort, path: readonly Step[], frameSd: number): Fit | null {
+  let fit = 0;
+  let [precision, weighted] = [0, 0];
+  const starts: { box: Cohort["boxes"][number]; m: number; variance: number }[] = [];
+  for (const box of cohort.boxes) {
+    let [p, bm, ss, logs] = [0, 0, 0, 0];
+    for (const s of box.sheets) {
+      const { kept, gained } = path[s.at] as Step;
+      // What the model gets wrong grows with what has dried since the beginning.
+      const drift = MODEL_SD * Math.abs(1 - kept) * 3;
+      const variance = s.variance + frameSd ** 2 + drift ** 2;
+      const y = s.waterPct - gained;
+      p += kept ** 2 / variance;
+      bm += (kept * y) / variance;
+      ss += y ** 2 / variance;
+      logs += Math.log(variance);
     }
-  }
-  let [precision, weighted, fit] = [0, 0, 0];
-  const starts = info.map((b) => {
-    const m = b.bm / b.p;
-    const variance = BOX_SD ** 2 + 1 / b.p;
+    if (p === 0) continue;
+    const m = bm / p;
+    const variance = BOX_SD ** 2 + 1 / p;
     precision += 1 / variance;
     weighted += m / variance;
-    fit -= 0.5 * (b.ss - b.p * m ** 2) + 0.5 * Math.log(b.p * variance);
-    return { m, variance };
-  });
+    fit -= 0.5 * (ss - p * m ** 2) + 0.5 * Math.log(p * variance) + 0.5 * logs;
+    starts.push({ box, m, variance });
+  }
+  if (starts.length === 0) return null;
   const mean = weighted / precision;
   for (const s of starts) fit -= (0.5 * (s.m - mean) ** 2) / s.variance;
   fit -= 0.5 * Math.log(precision);
-  const last = travel(onward, k);
-  const [b, a] = [kept * last.kept, gained * last.kept + last.gained];
+  const { kept, gained } = path.at(-1) as Step;
   return {
-    fit,
-    nowPct: a + b * mean,
-    nowVariance: b ** 2 / precision,
-    boxNow: starts.map((s) => {
-      const pull = BOX_SD ** 2 / s.variance;
-      return a + b * (mean + pull * (s.m - mean));
-    }),
+    log: fit,
+    meanNow: gained + kept * mean,
+    boxes: starts.map(({ box, m, variance }) => ({
+      name: box.name,
+      massKg: box.massKg,
+      waterPct: gained + kept * (mean + (BOX_SD ** 2 / variance) * (m - mean)),
+    })),
   };
+}
+
+/** The stack's mean water now: read boxes as they are, the others like those they stood with. */
+function meanNow(cohorts: readonly Cohort[], fits: readonly (Fit | null)[], totalKg: number): number {
+  const known = fits.find((f) => f !== null)?.meanNow ?? 0;
+  let sum = 0;
+  for (const [i, cohort] of cohorts.entries()) {
+    const fit = fits[i];
+    const read = fit?.boxes.reduce((kg, b) => kg + b.massKg, 0) ?? 0;
+    const all = cohort.boxes.reduce((kg, b) => kg + b.massKg, 0);
+    sum += (all - read) * (fit?.meanNow ?? known);
+    for (const b of fit?.boxes ?? []) sum += b.massKg * b.waterPct;
+  }
+  return sum / totalKg;
 }
 
 const LN_MEDIAN = Math.log(RATE_PRIOR.medianPerHour);
 const LN_SPREAD = Math.log(RATE_PRIOR.spread);
-
-/** Normal quantile points and weights that carry mean and variance of the water (Gauss-Hermite, three points). */
-const NODES = [
-  [-Math.sqrt(3), 1 / 6],
-  [0, 2 / 3],
-  [Math.sqrt(3), 1 / 6],
-] as const;
 
 /** Values at rising cumulative weights `qs`, linear between the middles of the sorted weights. */
 export function weightedQuantiles(
@@ -148,35 +297,52 @@ export function weightedQuantiles(
   qs: readonly number[],
 ): number[] {
   const sorted = [...list].sort((a, b) => a.value - b.value);
-  const total = sorted.reduce((s, x) => s + x.weight, 0);
+  const total = list.reduce((s, x) => s + x.weight, 0);
   const found: number[] = [];
   let before = 0;
   let last: { value: number; at: number } | null = null;
-  for (const x of sorted) {
-    const at = (before + x.weight / 2) / total;
+  for (const { value, weight } of sorted) {
+    const at = (before + weight / 2) / total;
     for (let q = qs[found.length]; q !== undefined && at >= q; q = qs[found.length])
       found.push(
-        last && Number.isFinite(x.value)
-          ? last.value + ((x.value - last.value) * (q - last.at)) / (at - last.at || 1)
-          : x.value,
+        last && Number.isFinite(value)
+          ? last.value + ((value - last.value) * (q - last.at)) / (at - last.at || 1)
+          : value,
       );
-    last = { value: x.value, at };
-    before += x.weight;
+    if (found.length === qs.length) return found;
+    last = { value, at };
+    before += weight;
   }
   while (found.length < qs.length) found.push(last?.value ?? Number.NaN);
   return found;
 }
 
-function posteriorOver(
-  lnKs: readonly number[],
-  moments: readonly Moment[],
-  onward: readonly Leg[],
-  boxes: number,
-) {
-  const each = lnKs.map((lnK) => {
-    const got = under(Math.exp(lnK), moments, onward, boxes);
-    return { lnK, ...got, log: got.fit - 0.5 * ((lnK - LN_MEDIAN) / LN_SPREAD) ** 2 };
-  });
+interface Possibility {
+  readonly lnK: number;
+  readonly sensorOffPct: number;
+  readonly meanNow: number;
+  readonly weight: number;
+}
+
+function posteriorOver(lnKs: readonly number[], cohorts: readonly Cohort[], totalKg: number): Possibility[] {
+  const each: (Omit<Possibility, "weight"> & { log: number })[] = [];
+  for (const lnK of lnKs)
+    for (const [z, sensorWeight] of NODES) {
+      const sensorOffPct = z * SENSOR_SD_PCT;
+      const paths = cohorts.map((c) => pathOf(c, Math.exp(lnK), sensorOffPct));
+      for (const [frameSd, frameWeight] of FRAME_SDS) {
+        const fits = cohorts.map((c, i) => fitOf(c, paths[i] as readonly Step[], frameSd));
+        each.push({
+          lnK,
+          sensorOffPct,
+          meanNow: meanNow(cohorts, fits, totalKg),
+          log:
+            fits.reduce((s, f) => s + (f?.log ?? 0), 0) -
+            0.5 * ((lnK - LN_MEDIAN) / LN_SPREAD) ** 2 +
+            Math.log(sensorWeight * frameWeight),
+        });
+      }
+    }
   const top = Math.max(...each.map((e) => e.log));
   const raw = each.map((e) => Math.exp(e.log - top));
   const total = raw.reduce((a, b) => a + b, 0);
@@ -186,16 +352,47 @@ function posteriorOver(
 const evenly = (from: number, to: number, n: number): number[] =>
   Array.from({ length: n }, (_, i) => from + ((to - from) * i) / (n - 1));
 
+const meanOf = (list: readonly Possibility[], ask: (p: Possibility) => number): number =>
+  list.reduce((s, p) => s + p.weight * ask(p), 0);
+
+/** Readings as they would come out now under the likeliest rate, the older the less sure. */
+function broughtForward(
+  cohorts: readonly Cohort[],
+  readings: readonly StackReading[],
+  k: number,
+): Map<string, BoxReading[]> {
+  const brought = new Map<string, BoxReading[]>();
+  for (const c of cohorts) {
+    const path = pathOf(c, k, 0);
+    const now = path.at(-1) as Step;
+    for (const box of c.boxes)
+      brought.set(
+        box.name,
+        readings
+          .filter((r) => r.box === box.name)
+          .map(({ atMs, box: _, ...r }) => {
+            const then = path[c.times.findIndex((t) => t.atMs === atMs)] as Step;
+            const kept = now.kept / then.kept;
+            const waterPct = now.gained + kept * (r.waterPct - then.gained);
+            return { ...r, waterPct, sdPct: Math.hypot(r.sdPct, MODEL_SD * (r.waterPct - waterPct)) };
+          }),
+      );
+  }
+  return brought;
+}
+
 /**
  * The rate and the present water of a stack from its readings (any order, each with its box and standard
- * deviation) under the logged climate, seen at `nowMs`. The 80 % interval of k is `lo` to `hi`.
+ * deviation) under the logged climate, seen at `nowMs`. `boxes` are all boxes of the stack, read or not, with
+ * their honey and where they stood; left out, those that were read, alike in mass, in the draught `fan` all the
+ * time. The 80 % interval of k is `lo` to `hi`.
  * @throws DomainError `no-readings` without a reading, `no-climate` without a logged row, `bad-input` for a
- *   reading after `nowMs` or without uncertainty
+ *   reading after `nowMs`, without uncertainty or of no box
  */
 export function dryingRate(
   readings: readonly StackReading[],
   climate: Climate,
-  { nowMs, fan = "full" }: { nowMs: number; fan?: FanPosition },
+  { nowMs, fan = "full", boxes }: { nowMs: number; fan?: FanPosition; boxes?: readonly StackBox[] },
 ): DryingRate {
   if (readings.length === 0) throw new DomainError("no-readings", "There is no reading of this stack yet.");
   if (climate.pieces.length === 0)
@@ -203,59 +400,82 @@ export function dryingRate(
   const bad = readings.find((r) => !(r.atMs <= nowMs && r.sdPct > 0 && Number.isFinite(r.waterPct)));
   if (bad)
     throw new DomainError("bad-input", "A reading must lie in the past and have an uncertainty.", { bad });
-  const names = [...new Set(readings.map((r) => r.box))];
-  const sorted = [...readings].sort((a, b) => a.atMs - b.atMs);
-  const first = (sorted[0] as StackReading).atMs;
-  const moments: Moment[] = [];
-  for (const r of sorted) {
-    const reading = { box: names.indexOf(r.box), waterPct: r.waterPct, sdPct: r.sdPct };
-    const last = moments.at(-1);
-    if (last && last.atMs === r.atMs) (last.readings as (typeof reading)[]).push(reading);
-    else
-      moments.push({
-        atMs: r.atMs,
-        readings: [reading],
-        legs: last ? legsBetween(climate, fan, last.atMs, r.atMs) : [],
-      });
-  }
-  const onward = legsBetween(climate, fan, (moments.at(-1) as Moment).atMs, nowMs);
+  const all: readonly StackBox[] =
+    boxes ??
+    [...new Set(readings.map((r) => r.box))].map((name) => ({
+      name,
+      massKg: 1,
+      draught: [{ fromMs: Number.NEGATIVE_INFINITY, fan }],
+    }));
+  if (readings.some((r) => !all.some((b) => b.name === r.box)))
+    throw new DomainError("bad-input", "A reading must be of a box of the stack.");
+  const held = all.filter((b) => b.massKg > 0);
+  const totalKg = held.reduce((s, b) => s + b.massKg, 0);
+  const ofHeld = readings.filter((r) => held.some((b) => b.name === r.box));
+  const cohorts = cohortsOf(held, ofHeld, climate, nowMs);
   const coarse = posteriorOver(
-    evenly(LN_MEDIAN - 3.6 * LN_SPREAD, LN_MEDIAN + 3.6 * LN_SPREAD, 25),
-    moments,
-    onward,
-    names.length,
+    evenly(LN_MEDIAN - 3.4 * LN_SPREAD, LN_MEDIAN + 3.4 * LN_SPREAD, 17),
+    cohorts,
+    totalKg,
   );
-  const mean = coarse.reduce((s, c) => s + c.weight * c.lnK, 0);
-  const sd = Math.max(0.04, Math.sqrt(coarse.reduce((s, c) => s + c.weight * (c.lnK - mean) ** 2, 0)));
-  const fine = posteriorOver(evenly(mean - 3.8 * sd, mean + 3.8 * sd, 39), moments, onward, names.length);
+  const mean = meanOf(coarse, (c) => c.lnK);
+  const sd = Math.max(0.05, Math.sqrt(meanOf(coarse, (c) => (c.lnK - mean) ** 2)));
+  const fine = posteriorOver(evenly(mean - 3.2 * sd, mean + 3.2 * sd, 21), cohorts, totalKg);
   const [lo = 0, median = 0, hi = 0] = weightedQuantiles(
     fine.map((f) => ({ value: f.lnK, weight: f.weight })),
     [0.1, 0.5, 0.9],
   ).map(Math.exp);
-  const nowPct = fine.reduce((s, f) => s + f.weight * f.nowPct, 0);
-  const variance = fine.reduce((s, f) => s + f.weight * (f.nowVariance + (f.nowPct - nowPct) ** 2), 0);
-  const boxNow = names.map((box, i) => ({
-    box,
-    waterPct: fine.reduce((s, f) => s + f.weight * (f.boxNow[i] ?? 0), 0),
-  }));
+  const middle = meanOf(fine, (f) => f.meanNow);
+  const broughtSdPct = Math.sqrt(meanOf(fine, (f) => (f.meanNow - middle) ** 2));
+  const brought = broughtForward(cohorts, ofHeld, median);
+  const water = waterOfBoxes(
+    held.map((b) => ({
+      name: b.name,
+      massKg: b.massKg,
+      cappedPct: b.cappedPct ?? 100,
+      readings: brought.get(b.name) ?? [],
+    })),
+    { commonSdPct: broughtSdPct },
+  );
+  if (!water) throw new DomainError("no-readings", "There is no reading of this stack yet.");
+  const ownSd = Math.sqrt(Math.max(0, water.sePct ** 2 - broughtSdPct ** 2));
+  const wettest = cohorts
+    .flatMap((c) => fitOf(c, pathOf(c, median, 0), 0.4)?.boxes ?? [])
+    .reduce((a, b) => (b.waterPct > a.waterPct ? b : a));
+  const first = Math.min(...ofHeld.map((r) => r.atMs));
   const unlogged = climate.gaps.reduce(
     (ms, g) => ms + Math.max(0, Math.min(g.toMs, nowMs) - Math.max(g.fromMs, first)),
     Math.max(0, Math.min(nowMs, climate.pieces[0]?.fromMs ?? nowMs) - first),
   );
+  // Frame spreads are summed up: what is ahead only asks for rate, sensor and water.
+  const ahead = new Map<string, { lnK: number; sensorOffPct: number; meanNow: number; weight: number }>();
+  for (const f of fine) {
+    const key = `${f.lnK}/${f.sensorOffPct}`;
+    const known = ahead.get(key) ?? { lnK: f.lnK, sensorOffPct: f.sensorOffPct, meanNow: 0, weight: 0 };
+    known.meanNow += f.weight * f.meanNow;
+    known.weight += f.weight;
+    ahead.set(key, known);
+  }
   return {
     kPerHour: { median, lo, hi },
-    nowPct,
-    nowSdPct: Math.sqrt(variance),
-    wettest: boxNow.reduce((a, b) => (b.waterPct > a.waterPct ? b : a)),
-    states: fine.flatMap((f) =>
-      NODES.map(([z, w]) => ({
-        kPerHour: Math.exp(f.lnK),
-        waterPct: f.nowPct + z * Math.sqrt(f.nowVariance),
-        weight: f.weight * w,
-      })),
-    ),
+    water,
+    nowPct: water.meanPct,
+    nowSdPct: water.sePct,
+    wettest: { box: wettest.name, waterPct: wettest.waterPct },
+    brought,
+    broughtSdPct,
+    states: [...ahead.values()]
+      .filter((f) => f.weight > 2e-4)
+      .flatMap((f) =>
+        ONWARD.map(([z, slow]) => ({
+          kPerHour: Math.exp(f.lnK + SLOWS.meanLn + slow * SLOWS.sdLn),
+          waterPct: water.meanPct + (f.meanNow / f.weight - middle) + z * ownSd,
+          sensorOffPct: f.sensorOffPct,
+          weight: f.weight / ONWARD.length,
+        })),
+      ),
     readings: readings.length,
-    moments: moments.length,
+    moments: new Set(readings.map((r) => r.atMs)).size,
     unloggedShare: nowMs > first ? unlogged / (nowMs - first) : 0,
   };
 }

@@ -12,13 +12,18 @@ const label = {
 };
 
 describe("net quantity", () => {
-  // Exact ounce 28.349523125 g; rounding down keeps the declaration true (common practice).
+  // 21 CFR 101.7, from memory of the rule; exact ounce 28.349523125 g, rounded down (common practice).
   it.each([
-    [454, "454 g", "16.0 oz"],
-    [453, "453 g", "15.9 oz"],
-    [250, "250 g", "8.8 oz"],
-    [1000, "1 kg", "35.2 oz"],
-    [1360, "1.36 kg", "47.9 oz"],
+    [227, "227 g", "Net Wt 8 oz 227 g"],
+    [250, "250 g", "Net Wt 8.8 oz 250 g"],
+    [453, "453 g", "Net Wt 15.9 oz 453 g"],
+    [454, "454 g", "Net Wt 16 oz (1 lb) 454 g"],
+    [680, "680 g", "Net Wt 24 oz (1 lb 8 oz) 680 g"],
+    [1000, "1 kg", "Net Wt 35.2 oz (2 lb 3.2 oz) 1 kg"],
+    [1360, "1.36 kg", "Net Wt 47.9 oz (2 lb 15.9 oz) 1.36 kg"],
+    [1361, "1361 g", "Net Wt 48 oz (3 lb) 1361 g"],
+    [1814, "1814 g", "Net Wt 4 lb 1814 g"],
+    [2500, "2.5 kg", "Net Wt 5 lb 8.1 oz 2.5 kg"],
   ])("%d g", (g, metric, us) => {
     expect(netQuantityText(g)).toEqual({ metric, us });
   });
@@ -41,9 +46,9 @@ describe("label content", () => {
     expect(labelContent(label)).toMatchObject({
       kind: "Lime honey",
       netMetric: "454 g",
-      netUs: "16.0 oz",
+      netUs: "Net Wt 16 oz (1 lb) 454 g",
       lot: "Lot WB26-001-K",
-      bestBefore: "Best before 23.11.2028",
+      bestBefore: "Best before 23 November 2028",
       origin: "Origin: Home",
       infantNotice: "Not for infants under twelve months.",
       packer: ["Withy Bank Packhouse", "Sluice Lane"],
@@ -57,6 +62,29 @@ describe("label content", () => {
       { country: "C", pct: 33.3 },
     ];
     expect(labelContent({ ...label, origins }).origin).toBe("Origin: A 34 %, B 33 %, C 33 %");
+  });
+
+  it("a share that is there is never none", () => {
+    const of = (...pct: number[]) =>
+      labelContent({ ...label, origins: pct.map((p, i) => ({ country: "ABC"[i] as string, pct: p })) }).origin;
+    expect(of(99.7, 0.3)).toBe("Origin: A 99 %, B under 1 %");
+    expect(of(60, 39.4, 0.6)).toBe("Origin: A 60 %, B 39 %, C under 1 %");
+    expect(of(100, 0)).toBe("Origin: A");
+  });
+
+  it.each([
+    ["Lime", "Lime honey"],
+    ["Summer honey", "Summer honey"],
+    ["Cut comb HONEY", "Cut comb HONEY"],
+    ["Lindenhonig", "Lindenhonig"],
+    ["Honig", "Honig"],
+    ["Miel de tilleul", "Miel de tilleul"],
+  ])("a jar of %j is labelled %j", (typed, kind) => {
+    expect(labelContent({ ...label, honeyKind: typed }).kind).toBe(kind);
+  });
+
+  it.each(["2028-02-30", "2028-13-01", "soon"])("refuses %j as a day", (bestBefore) => {
+    expect(() => labelContent({ ...label, bestBefore })).toThrow(/a best-before date that exists/);
   });
 
   it("lists all that is missing at once", () => {

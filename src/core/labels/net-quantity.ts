@@ -1,15 +1,36 @@
 import { mustBeWithin } from "../domain-error";
-import { ozFromGrams } from "../units";
+import { gramsFromOz, ozFromGrams } from "../units";
+
+/** Whole ounces where the grams are their rounding (680 g is 24 oz), else tenths, rounded down. */
+function ounces(nominalG: number): number {
+  const exact = ozFromGrams(nominalG);
+  const whole = Math.round(exact);
+  return Math.round(gramsFromOz(whole)) === nominalG ? whole : Math.floor(exact * 10 + 1e-9) / 10;
+}
+
+const POUND_OZ = 16;
+/** From here on pounds stand first. */
+const POUNDS_FIRST_OZ = 4 * POUND_OZ;
+
+const inPounds = (oz: number): string => {
+  const lb = Math.floor(oz / POUND_OZ + 1e-9);
+  const rest = Math.round((oz - lb * POUND_OZ) * 10) / 10;
+  return rest > 0 ? `${lb} lb ${rest} oz` : `${lb} lb`;
+};
 
 /**
- * "454 g · 16.0 oz": metric first, ounces rounded down to a tenth so that the label never says more than
- * is in the jar. The ounce is 28.349523125 g exactly.
+ * Net quantity in both systems. Metric as 76/211/EEC wants it; for the USA as 21 CFR 101.7 does (from memory):
+ * ounces alone under a pound, "24 oz (1 lb 8 oz)" from one pound to under four, pounds first from there, the
+ * metric quantity behind. The ounce is 28.349523125 g exactly.
  * @throws DomainError outside 5 g to 10 kg
  */
 export function netQuantityText(nominalG: number): { metric: string; us: string } {
   mustBeWithin(nominalG, 5, 10_000, "Net quantity", "g");
   const metric = nominalG >= 1000 && nominalG % 10 === 0 ? `${nominalG / 1000} kg` : `${nominalG} g`;
-  return { metric, us: `${(Math.floor(ozFromGrams(nominalG) * 10 + 1e-9) / 10).toFixed(1)} oz` };
+  const oz = ounces(nominalG);
+  const us =
+    oz < POUND_OZ ? `${oz} oz` : oz < POUNDS_FIRST_OZ ? `${oz} oz (${inPounds(oz)})` : inPounds(oz);
+  return { metric, us: `Net Wt ${us} ${metric}` };
 }
 
 /** Least height of the net-quantity figures, mm. Directive 76/211/EEC, Annex I, 3.1. */

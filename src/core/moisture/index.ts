@@ -7,10 +7,12 @@ export {
   instrumentStanding,
   offsetInWaterPct,
   stepSdPct,
+  UNCHECKED_SD_PCT,
 } from "./instrument";
-export { judgeWater, meanReading, type WaterVerdict } from "./judge";
-export { type BoxesWater, type BoxWater, nextToTest, readingsNeeded, waterOfBoxes } from "./limit";
+export { judgeWater, upperLimitBecause, type WaterFigures, type WaterVerdict } from "./judge";
+export { type BoxesWater, type BoxReading, type BoxWater, nextToTest, waterOfBoxes } from "./limit";
 export { type CorrectedReading, correctReading, type ReadingInput, type ReadingScale } from "./reading";
+export { MEDIA, REFERENCES, type Reference } from "./references";
 export {
   brixFromRefractiveIndex,
   refractiveIndexFromBrix,
@@ -32,4 +34,14 @@ export {
   type SuperFlag,
   type SuperLook,
 } from "./ripeness";
+export {
+  ALWAYS_WET_PCT,
+  besideEachOther,
+  isSettled,
+  readingsNeeded,
+  standingOf,
+  type WaterRules,
+  type WaterStanding,
+} from "./settle";
 export { judgeSheet, type SheetJudgement } from "./sheet";
+export { type MaySpin, maySpin } from "./spin";

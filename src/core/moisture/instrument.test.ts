@@ -1,4 +1,3 @@
-import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
   calibrationOffset,
@@ -6,33 +5,93 @@ import {
   type InstrumentKind,
   instrumentStanding,
   judgeSheet,
-  nextToTest,
   offsetInWaterPct,
-  readingsNeeded,
+  type Reference,
+  refractiveIndexFromWaterPct,
   stepSdPct,
-  waterOfBoxes,
 } from "./index";
 
 const HOUR = 3_600_000;
 const KIND: InstrumentKind = { scale: "water", resolution: 0.2, compensates: true, atcLoC: 10, atcHiC: 30 };
 
 describe("checking an instrument", () => {
+  const check = (
+    scale: InstrumentKind["scale"],
+    expected: number,
+    shown: number,
+    more: { reference?: Reference; tempC?: number; compensates?: boolean } = {},
+  ) =>
+    calibrationOffset(
+      { scale, compensates: more.compensates ?? false },
+      { expected, shown, reference: more.reference ?? "test block", tempC: more.tempC ?? 20 },
+    );
+
   it("an offset makes the reference read what it should, on any scale", () => {
-    const offset = calibrationOffset("water", 17, 17.4);
+    const offset = check("water", 17, 17.4);
     expect(correctReading({ scale: "water", value: 17.4, tempC: 20, offset }).waterPct).toBeCloseTo(17, 6);
     expect(offsetInWaterPct(offset)).toBeCloseTo(-0.4, 1);
-    const brix = calibrationOffset("brix", 80.5, 80);
+    const brix = check("brix", 80.5, 80);
     expect(correctReading({ scale: "brix", value: 80, tempC: 20, offset: brix }).waterPct).toBeCloseTo(
       correctReading({ scale: "brix", value: 80.5, tempC: 20 }).waterPct,
       6,
     );
     // Olive oil is the cheap reference; on a % water scale it shows about 27 % (common practice), off honey's own range.
-    expect(calibrationOffset("water", 27, 26.8)).toBeLessThan(0);
+    expect(check("water", 27, 26.8, { reference: "olive oil" })).toBeLessThan(0);
+  });
+
+  /** The mark on a % water scale where a liquid of this index lies. */
+  const markFor = (index: number) => {
+    const perPoint = refractiveIndexFromWaterPct(24, 20) - refractiveIndexFromWaterPct(25, 20);
+    return 25 + (refractiveIndexFromWaterPct(25, 20) - index) / perPoint;
+  };
+
+  it("a true instrument checked with warm oil has no offset: the oil is thinner there, as its coefficient says", () => {
+    // Oil of 27 % at 20 °C; at 28 °C its index is 8 x 0.00038 lower (coefficient of vegetable oils, common practice).
+    const oil20 = refractiveIndexFromWaterPct(25, 20) - 2 * 0.0019;
+    const expected = markFor(oil20);
+    const warm = check("water", expected, markFor(oil20 - 8 * 0.00038), {
+      reference: "olive oil",
+      tempC: 28,
+    });
+    expect(Math.abs(offsetInWaterPct(warm))).toBeLessThan(0.05);
+    const honey = correctReading({ scale: "water", value: 18.6, tempC: 20, offset: warm });
+    expect(honey.waterPct).toBeCloseTo(18.6, 1);
+    // One that compensates adds honey's coefficient to whatever lies on it.
+    const compensated = check("water", expected, markFor(oil20 - 8 * (0.00038 - 0.00023)), {
+      reference: "olive oil",
+      tempC: 28,
+      compensates: true,
+    });
+    expect(Math.abs(offsetInWaterPct(compensated))).toBeLessThan(0.05);
+    // Glass hardly changes; water a quarter as much as oil.
+    expect(check("index", 1.49, 1.49, { tempC: 30 })).toBeCloseTo(0, 6);
+    expect(check("index", 1.333, 1.333, { reference: "water", tempC: 30 })).toBeCloseTo(-0.001, 6);
+  });
+
+  it("when the screw was turned the old offset ends at once", () => {
+    const checks = [
+      { atMs: 0, offset: 0.001 },
+      { atMs: 10 * HOUR, offset: 0.001, adjusted: true },
+      { atMs: 20 * HOUR, offset: 0 },
+    ];
+    const at = (h: number) => instrumentStanding(KIND, checks, { atMs: h * HOUR, intervalHours: 24 }).offset;
+    expect(at(9)).toBeCloseTo(0.001, 9);
+    expect(at(10)).toBe(0);
+    expect(at(15)).toBe(0);
+  });
+
+  it("what the reference itself is worth is in all readings alike", () => {
+    const by = (sdIndex: number) =>
+      instrumentStanding(KIND, [{ atMs: 0, offset: 0, sdIndex }], { atMs: HOUR, intervalHours: 24 });
+    expect(by(0.0008).commonSdPct).toBeCloseTo(0.31, 1);
+    expect(by(0.0002).commonSdPct).toBeLessThan(0.1);
+    expect(instrumentStanding(KIND, [], { atMs: 0, intervalHours: 24 }).commonSdPct).toBe(0.35);
   });
 
   it("too far off is a dirty prism, not an offset", () => {
-    expect(() => calibrationOffset("water", 17, 24)).toThrow(/clean the prism/);
-    expect(() => calibrationOffset("index", 1.49, 9)).toThrow(/between/);
+    expect(() => check("water", 17, 24)).toThrow(/clean the prism/);
+    expect(() => check("index", 1.49, 9)).toThrow(/between/);
+    expect(() => check("water", 17, 17, { tempC: 60 })).toThrow(/temperature/);
   });
 
   it("drifts linearly between two checks and stays after the last", () => {
@@ -78,60 +137,5 @@ describe("a sheet of drops", () => {
     expect(odd.sentence).toContain("drop 2 (18.6 %) lies 1.4 points from the others");
     expect(judgeSheet([17.2, 19]).outlier).toBeNull();
     expect(() => judgeSheet([])).toThrow(/no reading/);
-  });
-});
-
-describe("many boxes from few readings", () => {
-  const box = (name: string, massKg: number, ...values: number[]) => ({
-    name,
-    massKg,
-    cappedPct: 90,
-    readings: values.map((waterPct) => ({ waterPct, sdPct: 0.2 })),
-  });
-
-  it("with every box read only the instrument's doubt is left", () => {
-    const w = waterOfBoxes([box("a", 10, 17), box("b", 10, 18)]);
-    expect(w?.meanPct).toBeCloseTo(17.5, 9);
-    expect(w?.sePct).toBeCloseTo(0.2 / Math.SQRT2, 9);
-  });
-
-  it("boxes not read widen it; more read boxes narrow it; mass weighs", () => {
-    const some = waterOfBoxes([box("a", 10, 17), box("b", 10, 17.4), box("c", 10), box("d", 10)]);
-    const more = waterOfBoxes([box("a", 10, 17), box("b", 10, 17.4), box("c", 10, 17.2), box("d", 10)]);
-    expect(some?.upperPct).toBeGreaterThan(more?.upperPct ?? 99);
-    expect(waterOfBoxes([box("a", 30, 17), box("b", 10, 19)])?.meanPct).toBeCloseTo(17.5, 9);
-    expect(waterOfBoxes([box("a", 10)])).toBeNull();
-  });
-
-  it("the readings asked for are enough, and one less is not", () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: 17, max: 18.5, noNaN: true }),
-        fc.double({ min: 0.3, max: 1.2, noNaN: true }),
-        fc.integer({ min: 4, max: 30 }),
-        (meanPct, boxSdPct, boxes) => {
-          const now = { meanPct, boxSdPct, readBoxes: 1, boxes };
-          const more = readingsNeeded(now, { limitPct: 18.6 });
-          if (more === null || more === 0) return;
-          expect(readingsNeeded({ ...now, readBoxes: 1 + more }, { limitPct: 18.6 })).toBe(0);
-          expect(readingsNeeded({ ...now, readBoxes: more }, { limitPct: 18.6 })).not.toBe(0);
-        },
-      ),
-    );
-    expect(
-      readingsNeeded({ meanPct: 18.7, boxSdPct: 0.5, readBoxes: 2, boxes: 9 }, { limitPct: 18.6 }),
-    ).toBeNull();
-    expect(() =>
-      readingsNeeded({ meanPct: 17, boxSdPct: 0.5, readBoxes: 5, boxes: 3 }, { limitPct: 18.6 }),
-    ).toThrow();
-  });
-
-  it("tests next what could move the answer most", () => {
-    expect(
-      nextToTest([box("a", 10, 19), { ...box("b", 12), cappedPct: 60 }, { ...box("c", 12), cappedPct: 95 }])
-        ?.name,
-    ).toBe("b");
-    expect(nextToTest([box("a", 10, 19), box("b", 12, 17)])?.name).toBe("a");
-    expect(nextToTest([])).toBeNull();
   });
 });

@@ -5,7 +5,8 @@
  */
 import { DomainError, mustBeWithin } from "../domain-error";
 import type { ReadingScale } from "./reading";
-import { refractiveIndexFromBrix, WATER_RANGE_PCT, waterLineIndex20 } from "./refraction";
+import { MEDIA, type Reference } from "./references";
+import { INDEX_PER_C, refractiveIndexFromBrix, WATER_RANGE_PCT, waterLineIndex20 } from "./refraction";
 
 export interface InstrumentKind {
   readonly scale: ReadingScale;
@@ -22,6 +23,10 @@ export interface InstrumentCheck {
   readonly atMs: number;
   /** Reference minus reading, refractive index. */
   readonly offset: number;
+  /** The screw was turned on what this check showed: from then on the instrument reads right. */
+  readonly adjusted?: boolean;
+  /** How surely the reference itself is known, one standard deviation of its index; 0 when left out. */
+  readonly sdIndex?: number;
 }
 
 /** What a reference can show on each scale: from water up to the densest block. */
@@ -42,12 +47,29 @@ function indexOnScale(scale: ReadingScale, value: number): number {
 const MOST_OFFSET = 0.01;
 
 /**
- * The offset a check shows: what the reference should read at the sample's temperature less what it did
- * read, both on the instrument's own scale, as refractive index.
- * @throws DomainError when a figure is not on the scale or the offset is beyond adjusting
+ * The offset a check shows, in refractive index: what the reference should read at `tempC` (10-45 °C) less what
+ * it did read. `expected` is the reference's figure at 20 °C and `shown` what the instrument showed, both on its
+ * own scale. The reference changes with temperature by its own coefficient; an instrument that compensates adds
+ * honey's.
+ * @throws DomainError when a figure is not on the scale, the temperature out of range or the offset beyond adjusting
  */
-export function calibrationOffset(scale: ReadingScale, expected: number, shown: number): number {
-  const offset = indexOnScale(scale, expected) - indexOnScale(scale, shown);
+export function calibrationOffset(
+  { scale, compensates }: Pick<InstrumentKind, "scale" | "compensates">,
+  {
+    expected,
+    shown,
+    reference,
+    tempC,
+  }: {
+    readonly expected: number;
+    readonly shown: number;
+    readonly reference: Reference;
+    readonly tempC: number;
+  },
+): number {
+  mustBeWithin(tempC, 10, 45, "The reference's temperature", "°C");
+  const perC = MEDIA[reference].perC + (compensates ? INDEX_PER_C : 0);
+  const offset = indexOnScale(scale, expected) + perC * (tempC - 20) - indexOnScale(scale, shown);
   if (!(Math.abs(offset) <= MOST_OFFSET))
     throw new DomainError(
       "offset-too-large",
@@ -70,8 +92,16 @@ const WATER_PER_INDEX =
 /** An offset in index as points of water near honey, for people: -0.0005 adds about 0.2 points. */
 export const offsetInWaterPct = (offset: number): number => -offset * WATER_PER_INDEX;
 
+/**
+ * How far off a hand refractometer may be that nobody checked, one standard deviation, points (common practice:
+ * with it the uncertainty of one reading of ±0.2 doubles).
+ */
+export const UNCHECKED_SD_PCT = 0.35;
+
 export interface InstrumentStanding {
   readonly offset: number;
+  /** One standard deviation of what all its readings may be off by, points of water. */
+  readonly commonSdPct: number;
   readonly verified: boolean;
   /** Why it is not verified; empty when it is. */
   readonly doubts: readonly string[];
@@ -98,12 +128,19 @@ export function instrumentStanding(
   if (kind.compensates && sampleTempC !== undefined && kind.atcLoC !== null && kind.atcHiC !== null)
     if (!(sampleTempC >= kind.atcLoC && sampleTempC <= kind.atcHiC))
       doubts.push(`${sampleTempC} °C lies outside the ${kind.atcLoC} to ${kind.atcHiC} °C it compensates`);
+  // After the screw was turned the old offset has ended.
+  const since = before && (before.adjusted ? 0 : before.offset);
   const offset =
-    before && after
-      ? before.offset + ((after.offset - before.offset) * (atMs - before.atMs)) / (after.atMs - before.atMs)
-      : (before?.offset ?? after?.offset ?? 0);
+    before && after && since !== undefined
+      ? since + ((after.offset - since) * (atMs - before.atMs)) / (after.atMs - before.atMs)
+      : (since ?? after?.offset ?? 0);
+  const reference = before ?? after;
   return {
     offset,
+    commonSdPct:
+      doubts.length === 0
+        ? Math.abs(offsetInWaterPct(reference?.sdIndex ?? 0))
+        : Math.max(UNCHECKED_SD_PCT, Math.abs(offsetInWaterPct(reference?.sdIndex ?? 0))),
     verified: doubts.length === 0,
     doubts,
     dueMs: before ? before.atMs + intervalHours * 3_600_000 : null,

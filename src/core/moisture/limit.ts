@@ -1,101 +1,305 @@
 /**
  * The water of many boxes from readings of a few: the mass-weighted mean and its one-sided 95 % upper limit.
- * Boxes not read are taken to be like those that were, as far apart as those are from each other.
+ *
+ * What is uncertain, and how it adds up: boxes of one pull differ; frames of one box differ; a hand reading is
+ * off by chance; an instrument is off in the same direction every time. Chance averages away with readings, an
+ * instrument's common error does not. How far boxes and frames lie apart is not known either: it is weighed
+ * over what common practice has seen (0.3 to 1.0 points between boxes, 0.3 to 0.8 between frames), moved by the
+ * readings at hand, and drops of one sheet may or may not be of one frame. Boxes not read are like those that
+ * were, and count with the honey in them.
  */
-import { DomainError } from "../domain-error";
-import { tQuantile } from "../statistics";
+
+export interface BoxReading {
+  readonly waterPct: number;
+  /** One standard deviation of what changes from drop to drop: the hand and the scale's step, points. */
+  readonly sdPct: number;
+  /** One standard deviation of what is common to all readings of `instrument`, points; 0 when left out. */
+  readonly commonSdPct?: number | undefined;
+  /** Whose common error it is; readings without a name share one. */
+  readonly instrument?: string | undefined;
+  /** Drops put down together; readings without a name stand each alone. */
+  readonly sheet?: string | undefined;
+}
 
 export interface BoxWater {
   readonly name: string;
   readonly massKg: number;
   readonly cappedPct: number;
-  readonly readings: readonly { readonly waterPct: number; readonly sdPct: number }[];
+  readonly readings: readonly BoxReading[];
+  /** Honey that was stirred together (a batch, a pail): no combs that differ, only drops. */
+  readonly mixed?: boolean | undefined;
 }
-
-/** Boxes of one pull differ by about this much (common practice); it counts like three boxes' worth of knowing. */
-export const BOX_SD_PRIOR = { sdPct: 0.6, df: 3 } as const;
 
 export interface BoxesWater {
   readonly meanPct: number;
+  /** Half of the 68 % interval around the mean, points. */
   readonly sePct: number;
-  readonly df: number;
   /** One-sided 95 % upper limit of the mass-weighted mean. */
   readonly upperPct: number;
   /** How far boxes lie apart, points. */
   readonly boxSdPct: number;
+  /** How far frames of a box lie apart, points. */
+  readonly frameSdPct: number;
+  readonly readBoxes: number;
+  readonly boxes: number;
+  /** Two-sided 95 % interval of what one more reading, of a box like these, would show. */
+  readonly nextReading: { readonly lo: number; readonly hi: number };
+}
+
+/** Possible spreads, points, with how likely each is before anything was read (common practice, the wide ones rare). */
+type Spread = readonly (readonly [sdPct: number, weight: number])[];
+export const BOX_SPREAD: Spread = [
+  [0.25, 1],
+  [0.45, 2],
+  [0.7, 3],
+  [1.05, 6],
+  [1.6, 0.6],
+  [2.6, 0.05],
+];
+export const FRAME_SPREAD: Spread = [
+  [0.25, 1],
+  [0.45, 2],
+  [0.65, 3],
+  [0.9, 7],
+  [1.4, 0.5],
+  [2.6, 0.05],
+];
+/** Stirred honey is alike; drops that differ all the same show that it was not stirred. */
+const MIXED_SPREAD: Spread = [
+  [0.05, 6],
+  [0.15, 3],
+  [0.4, 1],
+  [1, 0.3],
+  [2.6, 0.05],
+];
+const NO_SPREAD: Spread = [[0, 1]];
+
+/**
+ * Counted over made-up pulls: with spreads at the wide end of what is common, whose width few readings cannot
+ * show, this quantile of what is believed leaves 5 % above (`limit.test.ts`).
+ */
+const UPPER_P = 0.96;
+
+interface ReadBox {
+  readonly massKg: number;
+  readonly readings: readonly BoxReading[];
+  /** Readings by the frame they are of, when drops of one sheet are of one frame. */
+  readonly sheets: readonly (readonly BoxReading[])[];
+  readonly pct: number;
+  /** Weight of each reading in `pct`, in order. */
+  readonly weights: readonly number[];
+}
+
+function asRead(box: BoxWater): ReadBox {
+  const precision = box.readings.map((r) => 1 / r.sdPct ** 2);
+  const total = precision.reduce((a, b) => a + b, 0);
+  const weights = precision.map((p) => p / total);
+  const sheets = new Map<string, BoxReading[]>();
+  for (const [i, r] of box.readings.entries()) {
+    const key = r.sheet ?? `alone ${i}`;
+    sheets.set(key, [...(sheets.get(key) ?? []), r]);
+  }
+  return {
+    massKg: box.massKg,
+    readings: box.readings,
+    sheets: [...sheets.values()],
+    pct: box.readings.reduce((s, r, i) => s + r.waterPct * (weights[i] as number), 0),
+    weights,
+  };
+}
+
+const logNormal = (difference: number, variance: number): number =>
+  -0.5 * (difference ** 2 / variance + Math.log(variance));
+
+/** What the readings of one box say under a frame spread: how well they fit together, and the box's own mean. */
+function ofBox(box: ReadBox, frameVariance: number, sameFrame: boolean) {
+  let fit = 0;
+  let precision = 0;
+  let weighted = 0;
+  const groups = sameFrame ? box.sheets : box.readings.map((r) => [r]);
+  const means: { pct: number; variance: number }[] = [];
+  for (const group of groups) {
+    const p = group.map((r) => 1 / r.sdPct ** 2);
+    const total = p.reduce((a, b) => a + b, 0);
+    const pct = group.reduce((s, r, i) => s + r.waterPct * (p[i] as number), 0) / total;
+    if (group.length > 1) for (const r of group) fit += logNormal(r.waterPct - pct, r.sdPct ** 2);
+    // The frame's own mean takes one degree of freedom of its drops.
+    if (group.length > 1) fit += 0.5 * Math.log(1 / total);
+    means.push({ pct, variance: frameVariance + 1 / total });
+  }
+  for (const m of means) {
+    precision += 1 / m.variance;
+    weighted += m.pct / m.variance;
+  }
+  const pct = weighted / precision;
+  for (const m of means) fit += logNormal(m.pct - pct, m.variance);
+  return { pct, variance: 1 / precision, fit: fit + 0.5 * Math.log(1 / precision) };
+}
+
+/** Variance of the weighted mean of a box's drops around the box's own water. */
+function dropVariance(box: ReadBox, frameVariance: number, sameFrame: boolean): number {
+  const chance = box.readings.reduce((v, r, i) => v + ((box.weights[i] as number) * r.sdPct) ** 2, 0);
+  if (!sameFrame) return chance + frameVariance * box.weights.reduce((v, w) => v + w ** 2, 0);
+  const bySheet = box.sheets.map((sheet) =>
+    box.readings.reduce((w, r, i) => w + (sheet.includes(r) ? (box.weights[i] as number) : 0), 0),
+  );
+  return chance + frameVariance * bySheet.reduce((v, w) => v + w ** 2, 0);
+}
+
+/** Variance of the instruments' common errors in the mass-weighted mean. */
+function commonVariance(read: readonly ReadBox[], readKg: number): number {
+  const byInstrument = new Map<string, number>();
+  for (const box of read)
+    for (const [i, r] of box.readings.entries()) {
+      const key = r.instrument ?? "";
+      const part = (box.massKg / readKg) * (box.weights[i] as number) * (r.commonSdPct ?? 0);
+      byInstrument.set(key, (byInstrument.get(key) ?? 0) + part);
+    }
+  return [...byInstrument.values()].reduce((v, sd) => v + sd ** 2, 0);
+}
+
+/** Standard normal distribution function (Abramowitz and Stegun 7.1.26, to 1.5e-7). */
+function normalCdf(z: number): number {
+  const x = Math.abs(z) / Math.SQRT2;
+  const t = 1 / (1 + 0.3275911 * x);
+  const tail =
+    t *
+    (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429)))) *
+    Math.exp(-x * x);
+  return z >= 0 ? 1 - tail / 2 : tail / 2;
+}
+
+/** Where a mixture of normals around 0 leaves `1 - p` above, p over 0.5; by bisection to 0.0005 points. */
+function mixtureQuantile(parts: readonly { variance: number; weight: number }[], p: number): number {
+  let [lo, hi] = [0, 6 * Math.sqrt(Math.max(...parts.map((x) => x.variance)))];
+  while (hi - lo > 0.0005) {
+    const mid = (lo + hi) / 2;
+    const below = parts.reduce((s, x) => s + x.weight * normalCdf(mid / Math.sqrt(x.variance)), 0);
+    if (below < p) lo = mid;
+    else hi = mid;
+  }
+  return hi;
+}
+
+interface Part {
+  readonly box: number;
+  readonly frame: number;
+  /** Of the mass-weighted mean around the truth. */
+  readonly variance: number;
+  /** Of one more reading around the mean. */
+  readonly next: number;
+  readonly weight: number;
+}
+
+/** What is believed of some boxes: their mean, and its error as a mixture over the spreads there may be. */
+interface Belief {
+  readonly meanPct: number;
+  readonly parts: readonly Part[];
   readonly readBoxes: number;
   readonly boxes: number;
 }
 
-/** Mean and variance of one box's own readings, weighted by their precision. */
-function ownWater(box: BoxWater): { pct: number; variance: number } {
-  const weights = box.readings.map((r) => 1 / r.sdPct ** 2);
-  const total = weights.reduce((a, b) => a + b, 0);
-  return {
-    pct: box.readings.reduce((s, r, i) => s + r.waterPct * ((weights[i] ?? 0) / total), 0),
-    variance: 1 / total,
-  };
-}
+/** Parts lighter than this do not move any figure. */
+const NEGLIGIBLE = 1e-5;
 
-/** Standard error of the mass-weighted mean when `n` boxes (effective) holding `share` of the honey are read. */
-const standardError = (boxSdPct: number, n: number, share: number, readingVariance: number): number =>
-  Math.sqrt(((1 - share) * boxSdPct ** 2) / n + readingVariance);
-
-/** Null when no box was read. Boxes without honey do not count. */
-export function waterOfBoxes(boxes: readonly BoxWater[]): BoxesWater | null {
+function beliefOf(boxes: readonly BoxWater[], commonSdPct: number): Belief | null {
   const all = boxes.filter((b) => b.massKg > 0);
-  const read = all.filter((b) => b.readings.length > 0).map((b) => ({ ...ownWater(b), massKg: b.massKg }));
+  const read = all.filter((b) => b.readings.length > 0).map(asRead);
+  if (read.length === 0) return null;
+  const kg = all.reduce((s, b) => s + b.massKg, 0);
   const readKg = read.reduce((s, b) => s + b.massKg, 0);
-  const n = read.length;
-  if (n === 0) return null;
   const meanPct = read.reduce((s, b) => s + b.pct * b.massKg, 0) / readKg;
-  const plain = read.reduce((s, b) => s + b.pct, 0) / n;
-  const squares = read.reduce((s, b) => s + (b.pct - plain) ** 2, 0);
-  const df = BOX_SD_PRIOR.df + n - 1;
-  const boxSdPct = Math.sqrt((BOX_SD_PRIOR.df * BOX_SD_PRIOR.sdPct ** 2 + squares) / df);
-  const effective = readKg ** 2 / read.reduce((s, b) => s + b.massKg ** 2, 0);
-  const readingVariance = read.reduce((s, b) => s + b.variance * (b.massKg / readKg) ** 2, 0);
-  const share = readKg / all.reduce((s, b) => s + b.massKg, 0);
-  const sePct = standardError(boxSdPct, effective, share, readingVariance);
+  const unread = all.filter((b) => b.readings.length === 0).reduce((v, b) => v + (b.massKg / kg) ** 2, 0);
+  // How much of one box's departure from the others enters: read ones by the weight they have too much.
+  const boxShare = unread + read.reduce((v, b) => v + (b.massKg / readKg - b.massKg / kg) ** 2, 0);
+  const common = commonVariance(read, readKg) + commonSdPct ** 2;
+  const mixed = all.every((b) => b.mixed);
+  const togetherDrops = read.some((b) => b.sheets.some((s) => s.length > 1));
+  const hand = read.reduce((s, b) => s + (b.readings[0]?.sdPct ?? 0) ** 2, 0) / read.length;
+  const parts: (Part & { log: number })[] = [];
+  for (const sameFrame of togetherDrops && !mixed ? [true, false] : [false])
+    for (const [frame, frameWeight] of mixed ? MIXED_SPREAD : FRAME_SPREAD) {
+      const each = read.map((b) => ofBox(b, frame ** 2, sameFrame));
+      const drops = read.reduce(
+        (v, b) => v + (b.massKg / readKg) ** 2 * dropVariance(b, frame ** 2, sameFrame),
+        0,
+      );
+      const within = each.reduce((s, e) => s + e.fit, 0);
+      for (const [box, boxWeight] of mixed && all.length === 1 ? NO_SPREAD : BOX_SPREAD) {
+        let [precision, weighted, fit] = [0, 0, within];
+        for (const e of each) {
+          precision += 1 / (box ** 2 + e.variance);
+          weighted += e.pct / (box ** 2 + e.variance);
+        }
+        for (const e of each) fit += logNormal(e.pct - weighted / precision, box ** 2 + e.variance);
+        parts.push({
+          box,
+          frame,
+          variance: Math.max(1e-6, box ** 2 * boxShare + drops + common),
+          next: box ** 2 + frame ** 2 + hand + 1 / precision,
+          weight: 0,
+          log: fit - 0.5 * Math.log(precision) + Math.log(frameWeight * boxWeight),
+        });
+      }
+    }
+  const top = Math.max(...parts.map((p) => p.log));
+  const likely = parts
+    .map((p) => ({ ...p, weight: Math.exp(p.log - top) }))
+    .filter((p) => p.weight > NEGLIGIBLE);
+  const total = likely.reduce((s, p) => s + p.weight, 0);
   return {
     meanPct,
-    sePct,
-    df,
-    upperPct: meanPct + tQuantile(0.95, df) * sePct,
-    boxSdPct,
-    readBoxes: n,
+    parts: likely.map((p) => ({ ...p, weight: p.weight / total })),
+    readBoxes: read.length,
     boxes: all.length,
   };
 }
 
 /**
- * How many more boxes must be read until the upper limit falls to `limitPct`, if the mean stays as it is.
- * 0 when it is settled already; null when reading more cannot help, because the mean itself is over the
- * limit or even every box read would leave it open.
- * @throws DomainError `bad-input` for a negative spread or more boxes read than there are
+ * Null when no box was read. Boxes without honey do not count.
+ * @param commonSdPct what all readings may be off by besides their instruments, points: reckoned forward, say
  */
-export function readingsNeeded(
-  now: Pick<BoxesWater, "meanPct" | "boxSdPct" | "readBoxes" | "boxes">,
-  { limitPct, readingSdPct = 0.2 }: { limitPct: number; readingSdPct?: number },
-): number | null {
-  if (!(now.boxSdPct >= 0 && now.readBoxes >= 1 && now.boxes >= now.readBoxes))
-    throw new DomainError("bad-input", "The boxes read must be at least one and no more than all.", {
-      ...now,
-    });
-  if (now.meanPct >= limitPct) return null;
-  for (let n = now.readBoxes; n <= now.boxes; n++) {
-    const se = standardError(now.boxSdPct, n, n / now.boxes, readingSdPct ** 2 / n);
-    if (now.meanPct + tQuantile(0.95, BOX_SD_PRIOR.df + n - 1) * se <= limitPct) return n - now.readBoxes;
-  }
-  return null;
+export function waterOfBoxes(
+  boxes: readonly BoxWater[],
+  { commonSdPct = 0 }: { readonly commonSdPct?: number } = {},
+): BoxesWater | null {
+  const belief = beliefOf(boxes, commonSdPct);
+  if (!belief) return null;
+  const { meanPct, parts, readBoxes } = belief;
+  const next = mixtureQuantile(
+    parts.map((p) => ({ variance: p.next, weight: p.weight })),
+    0.975,
+  );
+  return {
+    meanPct,
+    sePct: mixtureQuantile(parts, 0.8413),
+    upperPct: meanPct + mixtureQuantile(parts, UPPER_P),
+    boxSdPct: Math.sqrt(parts.reduce((s, p) => s + p.weight * p.box ** 2, 0)),
+    frameSdPct: Math.sqrt(parts.reduce((s, p) => s + p.weight * p.frame ** 2, 0)),
+    readBoxes,
+    boxes: belief.boxes,
+    nextReading: { lo: meanPct - next, hi: meanPct + next },
+  };
+}
+
+/** The mean of some boxes and whether its upper limit is over `limitPct`: as `waterOfBoxes` finds, without the figures. */
+export function meanAndOver(
+  boxes: readonly BoxWater[],
+  limitPct: number,
+): { readonly meanPct: number; readonly over: boolean } | null {
+  const belief = beliefOf(boxes, 0);
+  if (!belief) return null;
+  const room = limitPct - belief.meanPct;
+  const below = belief.parts.reduce((s, p) => s + p.weight * normalCdf(room / Math.sqrt(p.variance)), 0);
+  return { meanPct: belief.meanPct, over: below < UPPER_P };
 }
 
 /**
  * Which box to test next: the unread one that could move the answer most, heavy and little capped; when all
- * were read, the wettest. Null without boxes.
+ * were read, the one with fewest readings for its honey. Null without boxes.
  */
 export function nextToTest<B extends BoxWater>(boxes: readonly B[]): B | null {
   const weight = (b: B): number =>
-    b.readings.length === 0 ? 1e6 + b.massKg * (110 - b.cappedPct) : ownWater(b).pct;
+    b.readings.length === 0 ? 1e6 + b.massKg * (110 - b.cappedPct) : b.massKg / b.readings.length;
   return boxes.reduce<B | null>((best, b) => (!best || weight(b) > weight(best) ? b : best), null);
 }

@@ -2,10 +2,11 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { DomainError } from "../domain-error";
 import {
+  besideEachOther,
   correctReading,
   fermentationRisk,
   judgeWater,
-  meanReading,
+  maySpin,
   refractiveIndexFromWaterPct,
   waterActivity,
   waterPctFromBrix,
@@ -117,7 +118,13 @@ describe("fermentation", () => {
 
 describe("judging readings", () => {
   const house = { targetPct: 17.5, limitPct: 18.6 };
-  const reading = (waterPct: number, massKg = 10) => ({ waterPct, massKg, sdPct: 0.2 });
+  const pail = (...values: number[]) => ({
+    name: "Pail 1",
+    massKg: 26,
+    cappedPct: 100,
+    mixed: true,
+    readings: values.map((waterPct) => ({ waterPct, sdPct: 0.2 })),
+  });
 
   it.each([
     [[17.5], "spin"],
@@ -125,25 +132,52 @@ describe("judging readings", () => {
     [[19.2], "dry"],
     [[20.1], "divert"],
     [[], "unread"],
-  ])("readings %j are judged %s", (values, verdict) => {
-    expect(
-      judgeWater(
-        values.map((v) => reading(v)),
-        house,
-      ).verdict,
-    ).toBe(verdict);
+  ])("readings %j of stirred honey are judged %s", (values, verdict) => {
+    expect(judgeWater([pail(...values)], house).verdict).toBe(verdict);
   });
 
-  it("weighs by honey, not by number of readings", () => {
-    expect(meanReading([reading(16, 30), reading(20, 10)]).waterPct).toBeCloseTo(17, 9);
+  it("one comb read at the target may be over the limit: read more", () => {
+    const comb = { ...pail(17.4), mixed: false };
+    const found = judgeWater([comb], house);
+    expect(found.verdict).toBe("test");
+    expect(found.sentence).toMatch(/may be as wet as 1[89]\.\d+ %, over the limit of 18\.6 %/);
   });
 
-  it("trusts the larger of instrument and spread", () => {
-    expect(meanReading([reading(17), reading(17)]).sePct).toBeCloseTo(0.2 / Math.SQRT2, 9);
-    expect(meanReading([reading(16), reading(18)]).sePct).toBeCloseTo(1, 9);
+  it("never writes two figures alike that differ", () => {
+    const { sentence } = judgeWater([pail(17.52, 17.52, 17.52)], house);
+    expect(sentence).toContain("17.52 % is over the target of 17.5 %");
+    expect(besideEachOther(17.5, 17.5)).toEqual(["17.5", "17.5"]);
+    expect(besideEachOther(17.504, 17.5)).toEqual(["17.504", "17.5"]);
   });
 
   it("refuses a target at or over the limit", () => {
     expect(() => judgeWater([], { targetPct: 18.6, limitPct: 18.6 })).toThrow(/must be under/);
+  });
+});
+
+describe("may these boxes be spun together?", () => {
+  const house = { targetPct: 17.5, limitPct: 18.6, school: "instrument" as const };
+  const box = (name: string, massKg: number, ...values: number[]) => ({
+    name,
+    massKg,
+    cappedPct: 95,
+    readings: values.map((waterPct) => ({ waterPct, sdPct: 0.2 })),
+  });
+
+  it("two wet boxes are not hidden behind a dry one", () => {
+    const found = maySpin([box("1", 14, 21.2), box("2", 14, 21), box("3", 14, 16.4)], house);
+    expect(found.free).toBe(false);
+    expect(found.sentence).toContain("over the limit of 18.6 %");
+    expect(maySpin([box("1", 3, 21.2), box("2", 30, 16), box("3", 30, 16.2)], house).sentence).toContain(
+      "Super 1 reads over 20 %",
+    );
+  });
+
+  it("asks the upper limit of who goes by readings, the mean of who goes by wax, nothing of the unread", () => {
+    const doubtful = [box("1", 14, 17.8), ...Array.from({ length: 9 }, (_, i) => box(`u${i}`, 14))];
+    expect(maySpin(doubtful, house).free).toBe(false);
+    expect(maySpin(doubtful, { ...house, school: "sealed" }).free).toBe(true);
+    expect(maySpin([box("1", 14)], house).free).toBe(true);
+    expect(maySpin([box("1", 14, 16.6, 16.7), box("2", 14, 16.5)], house).free).toBe(true);
   });
 });

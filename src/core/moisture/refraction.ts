@@ -11,7 +11,7 @@ import { DomainError, mustBeWithin } from "../domain-error";
 const A = -0.2681;
 const B = 0.002243;
 /** Change of honey's refractive index per °C, added above and taken off below 20 °C. */
-const INDEX_PER_C = 0.00023;
+export const INDEX_PER_C = 0.00023;
 
 /** The range in which Wedmore's line is published, % water. */
 export const WATER_RANGE_PCT = { lo: 13, hi: 25 } as const;

@@ -30,27 +30,77 @@ const rules = (school: School, more: Partial<RipenessRules> = {}): RipenessRules
   ...more,
 });
 
+/**
+ * Every combination of school, capping, shake, reading and place, judged as a practitioner would (common practice).
+ * Rows are what is seen; columns the verdicts of sealed, shake and instrument.
+ */
 describe("the three schools (thresholds are common practice)", () => {
+  const RIPE = read(16.4, 16.5);
+  const OVER_TARGET = read(17.9, 18.0, 17.9, 18.0);
+  const OVER_LIMIT = read(19.1);
+  const WET = read(20.5);
+  const sealed = { cappedPct: 97 };
+  const partly = { cappedPct: 80 };
+  const dry = { shake: "no-drops" as const };
+  const drops = { shake: "drops" as const };
+
   it.each<[string, Partial<SuperLook>, string, string, string]>([
-    ["well capped, unread", { cappedPct: 97 }, "spin", "spin", "test"],
-    ["half capped, unread", { cappedPct: 60 }, "leave", "test", "test"],
-    ["half capped, no drops", { cappedPct: 60, shake: "no-drops" }, "leave", "spin", "test"],
-    ["half capped, drops", { cappedPct: 60, shake: "drops" }, "leave", "leave", "test"],
-    ["half capped, reads dry", { cappedPct: 60, readings: read(16.8, 16.9) }, "leave", "test", "spin"],
-    ["capped, reads over the target", { readings: read(18) }, "spin", "spin", "dry"],
-    ["capped, reads over the limit", { readings: read(19.1) }, "dry", "dry", "dry"],
-    ["over 20 % on the colony", { cappedPct: 40, readings: read(21) }, "leave", "test", "leave"],
+    // On the colony: what is unripe can be left; what is wet is left, whoever judges.
+    ["sealed, unread", { ...sealed }, "spin", "spin", "test"],
+    ["sealed, ripe", { ...sealed, readings: RIPE }, "spin", "spin", "spin"],
+    ["sealed, over target", { ...sealed, readings: OVER_TARGET }, "spin", "spin", "dry"],
+    ["sealed, over limit", { ...sealed, readings: OVER_LIMIT }, "dry", "dry", "dry"],
+    ["sealed, over 20 %", { ...sealed, readings: WET }, "leave", "leave", "leave"],
+    ["partly, unread", { ...partly }, "leave", "test", "test"],
+    ["partly, ripe", { ...partly, readings: RIPE }, "leave", "spin", "spin"],
+    ["partly, over target", { ...partly, readings: OVER_TARGET }, "leave", "leave", "dry"],
+    ["partly, over limit", { ...partly, readings: OVER_LIMIT }, "leave", "leave", "dry"],
+    ["partly, over 20 %", { ...partly, readings: WET }, "leave", "leave", "leave"],
+    ["partly, no drops", { ...partly, ...dry }, "leave", "spin", "test"],
+    ["partly, no drops, ripe", { ...partly, ...dry, readings: RIPE }, "leave", "spin", "spin"],
+    ["partly, no drops, over target", { ...partly, ...dry, readings: OVER_TARGET }, "leave", "spin", "dry"],
+    ["partly, no drops, over limit", { ...partly, ...dry, readings: OVER_LIMIT }, "leave", "leave", "dry"],
+    ["partly, no drops, over 20 %", { ...partly, ...dry, readings: WET }, "leave", "leave", "leave"],
+    ["partly, drops", { ...partly, ...drops }, "leave", "leave", "test"],
+    ["partly, drops, ripe", { ...partly, ...drops, readings: RIPE }, "leave", "leave", "spin"],
+    ["partly, drops, over 20 %", { ...partly, ...drops, readings: WET }, "leave", "leave", "leave"],
+    // In the house nothing can be left: dry it, or divert what is too wet.
+    ["house: sealed, unread", { place: "house", ...sealed }, "spin", "spin", "test"],
+    ["house: sealed, ripe", { place: "house", ...sealed, readings: RIPE }, "spin", "spin", "spin"],
     [
-      "over 20 % in the house",
-      { cappedPct: 96, readings: read(21), place: "house" },
+      "house: sealed, over target",
+      { place: "house", ...sealed, readings: OVER_TARGET },
+      "spin",
+      "spin",
+      "dry",
+    ],
+    ["house: sealed, over limit", { place: "house", ...sealed, readings: OVER_LIMIT }, "dry", "dry", "dry"],
+    ["house: sealed, wet", { place: "house", ...sealed, readings: WET }, "divert", "divert", "divert"],
+    ["house: partly, unread", { place: "house", ...partly }, "dry", "test", "test"],
+    ["house: partly, ripe", { place: "house", ...partly, readings: RIPE }, "spin", "spin", "spin"],
+    ["house: partly, over target", { place: "house", ...partly, readings: OVER_TARGET }, "dry", "dry", "dry"],
+    ["house: partly, over limit", { place: "house", ...partly, readings: OVER_LIMIT }, "dry", "dry", "dry"],
+    ["house: partly, wet", { place: "house", ...partly, readings: WET }, "divert", "divert", "divert"],
+    ["house: partly, no drops", { place: "house", ...partly, ...dry }, "dry", "spin", "test"],
+    [
+      "house: no drops, wet",
+      { place: "house", ...partly, ...dry, readings: WET },
       "divert",
       "divert",
       "divert",
     ],
-  ])("%s", (_, change, sealed, shake, instrument) => {
-    expect(judgeRipeness(look(change), rules("sealed"), TODAY).verdict).toBe(sealed);
-    expect(judgeRipeness(look(change), rules("shake"), TODAY).verdict).toBe(shake);
-    expect(judgeRipeness(look(change), rules("instrument"), TODAY).verdict).toBe(instrument);
+    ["house: partly, drops", { place: "house", ...partly, ...drops }, "dry", "dry", "test"],
+    ["house: drops, ripe", { place: "house", ...partly, ...drops, readings: RIPE }, "spin", "dry", "spin"],
+    [
+      "house: drops, wet",
+      { place: "house", ...partly, ...drops, readings: WET },
+      "divert",
+      "divert",
+      "divert",
+    ],
+  ])("%s", (_, change, bySealed, byShake, byInstrument) => {
+    const by = (school: School) => judgeRipeness(look(change), rules(school), TODAY).verdict;
+    expect([by("sealed"), by("shake"), by("instrument")]).toEqual([bySealed, byShake, byInstrument]);
   });
 
   it("names the school that judged and what the others would have said", () => {
@@ -72,20 +122,30 @@ describe("the three schools (thresholds are common practice)", () => {
       "spin",
     );
     expect(
-      judgeRipeness(look({ readings: read(18) }), rules("instrument", { targetPct: 18.2 }), TODAY).verdict,
+      judgeRipeness(
+        look({ readings: read(17.6, 17.6, 17.5) }),
+        rules("instrument", { targetPct: 18.2, limitPct: 19.5 }),
+        TODAY,
+      ).verdict,
     ).toBe("spin");
   });
 
-  it("does not trust a mean whose upper limit is over the limit, and says what would settle it", () => {
-    const unsure = look({ readings: [{ waterPct: 17.4, sdPct: 0.6 }] });
-    expect(judgeRipeness(unsure, rules("instrument"), TODAY)).toMatchObject({
-      verdict: "dry",
-      settled: false,
-    });
-    expect(judgeRipeness(look({ readings: read(17.4) }), rules("instrument"), TODAY)).toMatchObject({
-      verdict: "spin",
-      settled: true,
-    });
+  it("does not trust a mean whose upper limit is over the limit: it asks for more readings", () => {
+    const unsure = judgeRipeness(look({ readings: read(17.4) }), rules("instrument"), TODAY);
+    expect(unsure).toMatchObject({ verdict: "test", settled: false });
+    expect(unsure.sentence).toMatch(/may be as wet as/);
+    expect(
+      judgeRipeness(look({ readings: read(15.9, 16.0, 15.9, 16) }), rules("instrument"), TODAY),
+    ).toMatchObject({ verdict: "spin", settled: true });
+  });
+
+  it("never says that a figure is over itself", () => {
+    const { sentence } = judgeRipeness(
+      look({ readings: read(17.52, 17.52, 17.52, 17.52) }),
+      rules("instrument"),
+      TODAY,
+    );
+    expect(sentence).toContain("17.52 % is over the target of 17.5 %");
   });
 });
 
@@ -101,7 +161,7 @@ describe("flags come before any school", () => {
     ["beetles", "spin"],
     ["unwired", "spin"],
   ])("%s: %s", (flag, verdict) => {
-    const flagged = look({ flags: [flag], readings: read(16.8) });
+    const flagged = look({ flags: [flag], readings: read(16.2, 16.3) });
     for (const school of ["sealed", "shake", "instrument"] as const)
       expect(judgeRipeness(flagged, rules(school), TODAY).verdict).toBe(verdict);
   });
@@ -109,7 +169,7 @@ describe("flags come before any school", () => {
   it("a waiting period ends with its last day", () => {
     const until = (waitingUntil: string) =>
       judgeRipeness(
-        look({ flags: ["waiting"], waitingUntil, readings: read(16.8) }),
+        look({ flags: ["waiting"], waitingUntil, readings: read(16.2, 16.3) }),
         rules("instrument"),
         TODAY,
       ).verdict;
@@ -121,6 +181,25 @@ describe("flags come before any school", () => {
     const said = judgeRipeness(look({ flags: ["beetles", "unwired"] }), rules("sealed"), TODAY).sentence;
     expect(said).toContain("spin it today");
     expect(said).toContain("start slowly");
+  });
+
+  it("crystallised comb in the house can still be warmed and melted: it is not for ever lost to jars", () => {
+    const found = judgeRipeness(look({ flags: ["crystallised"], place: "house" }), rules("sealed"), TODAY);
+    expect(found.verdict).toBe("melt");
+    expect(found.sentence).toMatch(/warm it gently/);
+    expect(found.sentence).not.toMatch(/never/);
+  });
+
+  it.each<[string, Partial<SuperLook>]>([
+    ["do-not-take", { flags: ["beetles", "fed"] }],
+    ["leave", { flags: ["beetles"], cappedPct: 40 }],
+    ["divert", { flags: ["beetles", "fermented"], place: "house" }],
+    ["melt", { flags: ["beetles", "crystallised"], place: "house" }],
+  ])("beetles never ask to spin what is to be judged %s", (verdict, change) => {
+    const found = judgeRipeness(look(change), rules("sealed"), TODAY);
+    expect(found.verdict).toBe(verdict);
+    expect(found.sentence).toContain("Beetles");
+    expect(found.sentence).not.toMatch(/spin it today/);
   });
 
   it.each([
@@ -149,18 +228,50 @@ describe("the whole pull", () => {
     expect(pull.verdict).toBe("spin");
   });
 
+  it("only the frames that were partly capped go by the shake, of the round's frames", () => {
+    const looks = [
+      ...Array.from({ length: 8 }, (_, i) => named(`s${i}`, { cappedPct: 98 })),
+      named("p1", { cappedPct: 85, shake: "no-drops", partlyCapped: 4 }),
+      named("p2", { cappedPct: 70, shake: "no-drops", partlyCapped: 6 }),
+    ];
+    // 10 of 100 frames went by the shake: both boxes may go.
+    expect(judgePull(looks, rules("shake"), TODAY).supers.every((s) => s.ripeness.verdict === "spin")).toBe(
+      true,
+    );
+    const more = looks.map((l) => (l.name === "p2" ? { ...l, partlyCapped: 9 } : { ...l }));
+    expect(judgePull(more, rules("shake", { shakeMaxPct: 12 }), TODAY).supers.at(-1)?.ripeness.verdict).toBe(
+      "leave",
+    );
+  });
+
   it("what counts is the honey mixed: a wet box among dry ones may go, weighted by mass", () => {
-    const dry = ["a", "b", "c", "d"].map((n) => named(n, { readings: read(16.6, 16.7) }));
+    const dry = ["a", "b", "c", "d"].map((n) => named(n, { readings: read(16.2, 16.3) }));
     const wet = named("w", { massKg: 8, readings: read(18.2) });
     const pull = judgePull([...dry, wet], rules("instrument"), TODAY);
     expect(pull.supers.find((s) => s.name === "w")?.ripeness.verdict).toBe("dry");
-    expect(pull.figures.waterPct).toBeCloseTo((4 * 14 * 16.65 + 8 * 18.2) / 64, 6);
+    expect(pull.figures.waterPct).toBeCloseTo((4 * 14 * 16.25 + 8 * 18.2) / 64, 6);
     expect(pull.verdict).toBe("spin");
+    expect(pull.taken).toEqual(["a", "b", "c", "d", "w"]);
+  });
+
+  it("speaks of the boxes it would take, and names those that stay out", () => {
+    const house = { place: "house" as const };
+    const pull = judgePull(
+      [
+        named("1", { ...house, readings: read(21.2) }),
+        named("2", { ...house, readings: read(21) }),
+        named("3", { ...house, readings: read(16.2, 16.3, 16.2) }),
+      ],
+      rules("instrument"),
+      TODAY,
+    );
+    expect(pull).toMatchObject({ verdict: "spin", taken: ["3"] });
+    expect(pull.sentence).toContain("Super 1, 2 not with them");
   });
 
   it("says how many more readings would settle it and which box to test next", () => {
     const looks = [
-      named("a", { readings: read(17.3) }),
+      named("a", { readings: read(16.4) }),
       named("b", { cappedPct: 95 }),
       named("c", { cappedPct: 70, massKg: 18 }),
       named("d", { cappedPct: 70, massKg: 9 }),
@@ -171,7 +282,7 @@ describe("the whole pull", () => {
     expect(pull.settled).toBe(false);
     expect(pull.figures.moreReadings).toBeGreaterThan(0);
     expect(pull.figures.boxes).toBe(4);
-    expect(pull.sentence).toMatch(/more readings? would settle it; test super c next\./);
+    expect(pull.sentence).toMatch(/more readings? like these would settle it\. Test super c next\./);
   });
 
   it("nothing worth taking says so", () => {

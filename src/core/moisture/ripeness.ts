@@ -6,13 +6,15 @@
  */
 import { mustBeWithin } from "../domain-error";
 import type { Reason, Verdict } from "../verdict";
-import { type BoxesWater, type BoxWater, nextToTest, readingsNeeded, waterOfBoxes } from "./limit";
+import { upperLimitBecause } from "./judge";
+import { type BoxesWater, type BoxWater, nextToTest, waterOfBoxes } from "./limit";
+import { ALWAYS_WET_PCT, besideEachOther, isSettled, readingsNeeded, standingOf } from "./settle";
 
 export const SCHOOLS = ["sealed", "shake", "instrument"] as const;
 export type School = (typeof SCHOOLS)[number];
 
-/** `test` is said while nothing allows a judgement yet. */
-export type RipenessVerdict = "spin" | "dry" | "leave" | "divert" | "do-not-take" | "test";
+/** `test` is said while nothing allows a judgement yet; `melt` of comb that has granulated. */
+export type RipenessVerdict = "spin" | "dry" | "leave" | "melt" | "divert" | "do-not-take" | "test";
 
 export const FLAGS = [
   "brood",
@@ -50,6 +52,8 @@ export interface SuperLook extends BoxWater {
   readonly frames: number;
   /** Frames left behind on the colony. */
   readonly framesLeft: number;
+  /** Of the frames taken, how many are only partly capped and went by the shake; null when nobody counted. */
+  readonly partlyCapped?: number | null;
   readonly shake: "no-drops" | "drops" | null;
   readonly flags: readonly SuperFlag[];
   /** Last day of a treatment's waiting period, ISO day; only read with the flag `waiting`. */
@@ -61,7 +65,6 @@ export interface SuperLook extends BoxWater {
 export interface RipenessFigures {
   readonly waterPct: number | null;
   readonly upperPct: number | null;
-  readonly moreReadings: number | null;
 }
 
 export interface Ripeness extends Verdict<RipenessVerdict, RipenessFigures> {
@@ -72,11 +75,8 @@ export interface Ripeness extends Verdict<RipenessVerdict, RipenessFigures> {
   readonly settled: boolean;
 }
 
-/** Over this honey always ferments in the end (Lochhead 1933), and most standards end (Codex CXS 12-1981). */
-const ALWAYS_WET_PCT = 20;
-
-type Said = { verdict: RipenessVerdict; why: string; settled: boolean };
-const said = (verdict: RipenessVerdict, why: string, settled = true): Said => ({ verdict, why, settled });
+type Said = { verdict: RipenessVerdict; why: string };
+const said = (verdict: RipenessVerdict, why: string): Said => ({ verdict, why });
 
 /** What keeps a super out whatever its ripeness. */
 function byFlags(look: SuperLook, today: string): Said | null {
@@ -95,55 +95,82 @@ function byFlags(look: SuperLook, today: string): Said | null {
   if (has("fed")) return said("do-not-take", "the colony was fed while it was on: this may be syrup");
   if (has("fermented")) return said("divert", "it smells fermented or slimy");
   if (has("crystallised"))
-    return said(
-      look.place === "colony" ? "leave" : "divert",
-      "it is crystallised: it will not spin, and a crystallised sample reads wrong",
-    );
-  return null;
-}
-
-/** What the readings of this super say, whatever the school; null when there is none. */
-function byWater(look: SuperLook, water: BoxesWater | null, rules: RipenessRules): Said | null {
-  if (!water) return null;
-  const shown = `${water.meanPct.toFixed(1)} %`;
-  if (water.meanPct > ALWAYS_WET_PCT)
     return look.place === "colony"
-      ? said("leave", `${shown} is over ${ALWAYS_WET_PCT} %: the bees are not done`)
-      : said("divert", `${shown} is over ${ALWAYS_WET_PCT} %: dry it if the room can, or mead, bakery, feed`);
-  if (water.meanPct > rules.targetPct)
-    return said("dry", `${shown} is over the target of ${rules.targetPct} %`);
-  if (water.upperPct > rules.limitPct)
-    return said(
-      "dry",
-      `${shown} looks ripe, but it may be as wet as ${water.upperPct.toFixed(1)} %, over the limit of ${rules.limitPct} %`,
-      false,
-    );
-  return said("spin", `${shown}, at most ${water.upperPct.toFixed(1)} % (95 %)`);
+      ? said("leave", "it is crystallised: it will not spin, and a crystallised sample reads wrong")
+      : said(
+          "melt",
+          "it is crystallised and will not spin: warm it gently until it is liquid and strain it, or melt comb and all and keep that apart as heated; a crystallised sample reads wrong",
+        );
+  return null;
 }
 
 const unripe = (look: SuperLook): RipenessVerdict => (look.place === "colony" ? "leave" : "dry");
 
-function bySchool(school: School, look: SuperLook, water: BoxesWater | null, rules: RipenessRules): Said {
-  const read = byWater(look, water, rules);
-  if (school === "instrument")
-    return read ?? said("test", "no reading yet, and this school goes by readings", false);
-  const sealed = look.cappedPct >= rules.sealedPct;
-  const waxSays = sealed
-    ? said("spin", `${look.cappedPct} % capped, at least ${rules.sealedPct} % counts as sealed`)
-    : school === "sealed"
-      ? said(unripe(look), `${look.cappedPct} % capped is under ${rules.sealedPct} %`)
-      : look.shake === "no-drops"
-        ? said("spin", `${look.cappedPct} % capped, but a sharp shake threw no drops`)
-        : look.shake === "drops"
-          ? said(unripe(look), `${look.cappedPct} % capped, and a shake threw drops`)
-          : said("test", `${look.cappedPct} % capped: shake a partly capped frame`, false);
-  // Wax is a sign; a reading over the limit is a measurement, and no school spins against it.
-  if (waxSays.verdict === "spin" && water && water.meanPct > rules.limitPct)
+/** What a reading decides whatever the school: honey that is always in danger, and honey over the limit. */
+function byMeasure(look: SuperLook, water: BoxesWater | null, rules: RipenessRules): Said | null {
+  if (!water) return null;
+  const standing = standingOf(water, rules);
+  const [shown] = besideEachOther(water.meanPct, standing === "always-wet" ? ALWAYS_WET_PCT : rules.limitPct);
+  if (standing === "always-wet")
+    return look.place === "colony"
+      ? said(
+          "leave",
+          `${shown} % is over ${ALWAYS_WET_PCT} %: wet honey is left on the colony, whoever judges`,
+        )
+      : said(
+          "divert",
+          `${shown} % is over ${ALWAYS_WET_PCT} %: dry it if the room can, or mead, bakery, feed`,
+        );
+  if (standing === "over-limit")
+    return said("dry", `it reads ${shown} %, over the limit of ${rules.limitPct} %`);
+  return null;
+}
+
+/** What the readings of this super say to who goes by readings; null when there is none. */
+function byWater(water: BoxesWater | null, rules: RipenessRules): Said | null {
+  if (!water) return null;
+  const standing = standingOf(water, rules);
+  if (standing === "over-target" || standing === "over-limit" || standing === "always-wet") {
+    const [shown] = besideEachOther(water.meanPct, rules.targetPct);
+    return said("dry", `${shown} % is over the target of ${rules.targetPct} %`);
+  }
+  if (standing === "unsure") {
+    const [upper] = besideEachOther(water.upperPct, rules.limitPct);
     return said(
-      water.meanPct > ALWAYS_WET_PCT && look.place === "house" ? "divert" : "dry",
-      `it looks ripe, but reads ${water.meanPct.toFixed(1)} %, over the limit of ${rules.limitPct} %`,
+      "test",
+      `${water.meanPct.toFixed(1)} % looks ripe, but it may be as wet as ${upper} %, over the limit of ${rules.limitPct} %`,
     );
-  return waxSays;
+  }
+  return said("spin", `${water.meanPct.toFixed(1)} %, at most ${water.upperPct.toFixed(1)} % (95 %)`);
+}
+
+function bySchool(school: School, look: SuperLook, water: BoxesWater | null, rules: RipenessRules): Said {
+  const measured = byMeasure(look, water, rules);
+  if (school === "instrument")
+    return (
+      measured ?? byWater(water, rules) ?? said("test", "no reading yet, and this school goes by readings")
+    );
+  const sealed = look.cappedPct >= rules.sealedPct;
+  // Wax and shake are signs; a reading over the limit is a measurement, and no school spins against it.
+  if (measured && (measured.verdict !== "dry" || sealed || look.place === "house")) return measured;
+  if (sealed)
+    return said("spin", `${look.cappedPct} % capped, at least ${rules.sealedPct} % counts as sealed`);
+  const read = byWater(water, rules);
+  const ripe = read?.verdict === "spin";
+  if (school === "sealed") {
+    const wax = `${look.cappedPct} % capped is under ${rules.sealedPct} %`;
+    if (look.place === "colony") return said("leave", wax);
+    // In the house there is no waiting for the bees: what reads ripe needs no drying.
+    return ripe ? said("spin", `${wax}, but it reads ${read.why}`) : (read ?? said("dry", wax));
+  }
+  if (look.shake === "drops")
+    return said(unripe(look), `${look.cappedPct} % capped, and a shake threw drops`);
+  if (measured) return said(unripe(look), measured.why);
+  if (look.shake === "no-drops")
+    return said("spin", `${look.cappedPct} % capped, but a sharp shake threw no drops`);
+  if (read && ripe) return said("spin", `${look.cappedPct} % capped, but it reads ${read.why}`);
+  if (read?.verdict === "dry") return said(unripe(look), read.why);
+  return said("test", `${look.cappedPct} % capped: shake a partly capped frame`);
 }
 
 const SCHOOL_NAMES: Record<School, string> = {
@@ -155,9 +182,21 @@ const WORDS: Record<RipenessVerdict, string> = {
   spin: "Spin it",
   dry: "Dry it first",
   leave: "Leave it on the colony",
+  melt: "Warm and melt it",
   divert: "Divert it, never into jars",
   "do-not-take": "Do not take it",
   test: "Test it first",
+};
+
+/** What beetles ask for, by what is to be done with the super: never the opposite of the verdict. */
+const HURRY: Record<RipenessVerdict, string> = {
+  spin: " Beetles were seen: spin it today.",
+  dry: " Beetles were seen: they may be faster than the drying; dry it box by box, or freeze the combs.",
+  test: " Beetles were seen: test it now, it cannot wait.",
+  leave: " Beetles were seen in it.",
+  melt: " Beetles were seen: melt it today.",
+  divert: " Beetles were seen: out of the house with it today.",
+  "do-not-take": " Beetles were seen in it: keep it away from the other supers.",
 };
 
 function check(look: SuperLook, rules: RipenessRules): void {
@@ -178,9 +217,14 @@ function written(
   today: string,
 ): Ripeness {
   const flagged = byFlags(look, today);
-  const more = water ? readingsNeeded(water, { limitPct: rules.limitPct }) : 1;
-  const hurry = look.flags.includes("beetles") ? " Beetles were seen: spin it today." : "";
-  const slow = look.flags.includes("unwired") ? " Unwired comb: start slowly." : "";
+  const boxes = [{ ...look, massKg: Math.max(look.massKg, 0.001) }];
+  const hurry = look.flags.includes("beetles") ? HURRY[found.verdict] : "";
+  const slow =
+    look.flags.includes("unwired") && found.verdict === "spin" ? " Unwired comb: start slowly." : "";
+  // By wax or shake nothing is left to read; by a reading another one may tell more.
+  const settled =
+    flagged !== null ||
+    (found.verdict !== "test" && (rules.school !== "instrument" || isSettled(boxes, rules)));
   const because: Reason[] = [
     {
       what: `Judged ${SCHOOL_NAMES[rules.school]}`,
@@ -198,11 +242,7 @@ function written(
             what: `Water, ${look.readings.length} reading${look.readings.length === 1 ? "" : "s"}`,
             figure: `${water.meanPct.toFixed(1)} % ±${water.sePct.toFixed(1)}`,
           },
-          {
-            what: "At most, one-sided 95 %",
-            figure: `${water.upperPct.toFixed(1)} %`,
-            source: "Student's t",
-          },
+          ...upperLimitBecause(water),
         ]
       : [{ what: "Water", figure: "not read" }]),
     {
@@ -222,13 +262,13 @@ function written(
     verdict: found.verdict,
     sentence: `${WORDS[found.verdict]}: ${found.why}.${hurry}${slow}`,
     because,
-    figures: { waterPct: water?.meanPct ?? null, upperPct: water?.upperPct ?? null, moreReadings: more },
+    figures: { waterPct: water?.meanPct ?? null, upperPct: water?.upperPct ?? null },
     school: rules.school,
     others: without(rules.school).map((s) => ({
       school: s,
       verdict: flagged?.verdict ?? bySchool(s, look, water, rules).verdict,
     })),
-    settled: found.settled,
+    settled,
   };
 }
 
@@ -249,6 +289,8 @@ export function judgeRipeness(look: SuperLook, rules: RipenessRules, today: stri
 }
 
 const framesIn = (look: SuperLook): number => look.frames - look.framesLeft;
+/** Frames that go by the shake: the partly capped ones, all of them where nobody counted. */
+const shakenIn = (look: SuperLook): number => Math.min(framesIn(look), look.partlyCapped ?? framesIn(look));
 
 /** Under the shake school only a minority of frames may go by it: the least capped beyond that are not taken so. */
 function beyondTheMinority(
@@ -257,15 +299,17 @@ function beyondTheMinority(
   today: string,
 ): ReadonlySet<string> {
   const spun = looks.filter((l) => judgeRipeness(l, rules, today).verdict === "spin");
-  const shaken = spun.filter((l) => l.cappedPct < rules.sealedPct).sort((a, b) => b.cappedPct - a.cappedPct);
+  const shaken = spun
+    .filter((l) => l.cappedPct < rules.sealedPct && l.shake === "no-drops")
+    .sort((a, b) => b.cappedPct - a.cappedPct);
   const out = new Set<string>();
-  let total = spun.reduce((n, l) => n + framesIn(l), 0);
-  let byShake = shaken.reduce((n, l) => n + framesIn(l), 0);
+  // Of the round's frames: all that were looked at to be taken.
+  const round = spun.reduce((n, l) => n + framesIn(l), 0);
+  let byShake = shaken.reduce((n, l) => n + shakenIn(l), 0);
   for (const worst of shaken.reverse()) {
-    if (byShake <= (total * rules.shakeMaxPct) / 100) break;
+    if (byShake <= (round * rules.shakeMaxPct) / 100) break;
     out.add(worst.name);
-    byShake -= framesIn(worst);
-    total -= framesIn(worst);
+    byShake -= shakenIn(worst);
   }
   return out;
 }
@@ -273,14 +317,34 @@ function beyondTheMinority(
 export interface PullRipeness
   extends Verdict<
     RipenessVerdict,
-    RipenessFigures & { readonly takenKg: number; readonly boxes: number; readonly readBoxes: number }
+    RipenessFigures & {
+      /** How many more would settle it; null where reading on would not. */
+      readonly moreReadings: number | null;
+      readonly takenKg: number;
+      readonly boxes: number;
+      readonly readBoxes: number;
+    }
   > {
   readonly school: School;
   readonly settled: boolean;
+  /** The supers the verdict speaks of: those to be spun, dried or tested together. */
+  readonly taken: readonly string[];
   readonly supers: readonly { readonly name: string; readonly ripeness: Ripeness }[];
   /** The box whose reading would tell most. */
   readonly next: string | null;
 }
+
+function whatWouldSettle(settled: boolean, more: number | null, next: string | null): string {
+  if (settled) return " It is settled.";
+  const test = next ? ` Test super ${next} next.` : "";
+  if (more === null) return test;
+  return ` ${more} more reading${more === 1 ? "" : "s"} like these would settle it.${test}`;
+}
+
+const staysOut = (apart: readonly string[]): string =>
+  apart.length === 0
+    ? ""
+    : ` Super ${apart.slice(0, 6).join(", ")}${apart.length > 6 ? ` and ${apart.length - 6} more` : ""} not with them.`;
 
 /**
  * Judges a whole pull: each super, and the supers worth taking together by their mass-weighted water with
@@ -299,32 +363,30 @@ export function judgePull(looks: readonly SuperLook[], rules: RipenessRules, tod
   const wanted = supers.filter(
     ({ ripeness: r }) => r.verdict === "spin" || r.verdict === "dry" || r.verdict === "test",
   );
-  const water = waterOfBoxes(wanted.map((s) => s.look));
+  const boxes = wanted.map((s) => s.look);
+  const water = waterOfBoxes(boxes);
   const takenKg = wanted.reduce((kg, s) => kg + s.look.massKg, 0);
-  const more = water ? readingsNeeded(water, { limitPct: rules.limitPct }) : wanted.length > 0 ? 1 : null;
-  const next = nextToTest(wanted.map((s) => s.look))?.name ?? null;
+  const more = water ? readingsNeeded(boxes, rules) : wanted.length > 0 ? 1 : null;
+  const next = nextToTest(boxes)?.name ?? null;
+  const apart = supers.filter((s) => !wanted.includes(s)).map((s) => s.name);
+  const measured = water && byMeasure({ ...(boxes[0] as SuperLook), place: "house" }, water, rules);
+  const bySigns: Said = wanted.every((s) => s.ripeness.verdict === "spin")
+    ? said("spin", `every super taken is ripe ${SCHOOL_NAMES[rules.school]}`)
+    : wanted.some((s) => s.ripeness.verdict === "dry")
+      ? said("dry", `not every super taken is ripe ${SCHOOL_NAMES[rules.school]}`)
+      : said("test", "some supers are still to be tested");
   const together: Said =
     wanted.length === 0
       ? said(
           supers[0]?.ripeness.verdict ?? "test",
           supers.length === 0 ? "no super yet" : "none of these supers is for jars now",
         )
-      : water && rules.school === "instrument"
-        ? (byWater({ ...(wanted[0] as (typeof wanted)[number]).look, place: "house" }, water, rules) as Said)
-        : wanted.every((s) => s.ripeness.verdict === "spin")
-          ? said("spin", `every super taken is ripe ${SCHOOL_NAMES[rules.school]}`)
-          : wanted.some((s) => s.ripeness.verdict === "dry")
-            ? said("dry", `not every super taken is ripe ${SCHOOL_NAMES[rules.school]}`)
-            : said("test", "some supers are still to be tested", false);
-  const settle =
-    more === null
-      ? ""
-      : more === 0
-        ? " It is settled."
-        : ` ${more} more reading${more === 1 ? "" : "s"} would settle it${next ? `; test super ${next} next` : ""}.`;
+      : (measured ?? (rules.school === "instrument" ? byWater(water, rules) : null) ?? bySigns);
+  const byReadings = water !== null && (rules.school === "instrument" || measured !== null);
+  const settled = wanted.length === 0 || (byReadings ? isSettled(boxes, rules) : together.verdict !== "test");
   return {
     verdict: together.verdict,
-    sentence: `Together: ${WORDS[together.verdict].toLowerCase()}, ${together.why}.${wanted.length > 0 ? settle : ""}`,
+    sentence: `Together: ${WORDS[together.verdict].toLowerCase()}, ${together.why}.${wanted.length > 0 ? whatWouldSettle(settled, water ? more : null, next) + staysOut(apart) : ""}`,
     because: [
       { what: `Judged ${SCHOOL_NAMES[rules.school]}`, source: "the house's school" },
       ...supers
@@ -336,16 +398,7 @@ export function judgePull(looks: readonly SuperLook[], rules: RipenessRules, tod
               what: `Water, weighted by honey, ${water.readBoxes} of ${water.boxes} supers read`,
               figure: `${water.meanPct.toFixed(1)} % ±${water.sePct.toFixed(1)}`,
             },
-            {
-              what: "Boxes lie apart by about",
-              figure: `${water.boxSdPct.toFixed(1)} points`,
-              source: "their readings, with common practice behind",
-            },
-            {
-              what: "At most, one-sided 95 %",
-              figure: `${water.upperPct.toFixed(1)} %`,
-              source: "Student's t",
-            },
+            ...upperLimitBecause(water),
           ]
         : []),
     ],
@@ -358,7 +411,8 @@ export function judgePull(looks: readonly SuperLook[], rules: RipenessRules, tod
       readBoxes: water?.readBoxes ?? 0,
     },
     school: rules.school,
-    settled: together.settled && (more === 0 || more === null),
+    settled,
+    taken: wanted.map((s) => s.name),
     supers: supers.map(({ name, ripeness }) => ({ name, ripeness })),
     next,
   };

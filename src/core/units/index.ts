@@ -3,6 +3,7 @@ export {
   formatKg,
   formatKgFromG,
   gramsFromKg,
+  gramsFromOz,
   kgFromGrams,
   kgFromLb,
   lbFromKg,

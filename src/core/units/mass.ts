@@ -10,6 +10,8 @@ export const lbFromKg = (kg: number): number => kg / KG_PER_LB;
 /** Ounces avoirdupois: a sixteenth of a pound. */
 export const ozFromGrams = (grams: number): number => (grams / 1000 / KG_PER_LB) * 16;
 
+export const gramsFromOz = (oz: number): number => (oz / 16) * KG_PER_LB * 1000;
+
 /** Whole grams, the ledger's unit; half a gram rounds up. @throws DomainError when `kg` is not finite. */
 export function gramsFromKg(kg: number): number {
   if (!Number.isFinite(kg)) throw new DomainError("not-a-number", "A mass must be a number.", { kg });

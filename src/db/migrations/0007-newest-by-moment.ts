@@ -13,7 +13,6 @@ export async function up(db: Knex): Promise<void> {
   for (const { name } of rows) await db.raw(`drop view live_${name}`);
   for (const name of THINGS) await db.raw(`alter table ${name} add column known_from timestamptz`);
   await db.raw("alter table calibration add column adjusted boolean not null default false");
-  await db.raw("alter table calibration add column sd_index double precision not null default 0");
   await db.raw("alter table pull_super add column partly_capped int");
   await db.raw("alter table lot add column despite text not null default ''");
   await db.raw("alter table lot add column owner text not null default ''");

@@ -3,9 +3,10 @@ import { lotCode } from "@/core/bottling";
 import { type HandWay, handStation } from "@/core/dayplan";
 import { formatKgFromG, gramsFromKg } from "@/core/units";
 import { dayIn, monthsLater } from "../clock";
+import { bottleGate } from "../bottle-gate";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
-import { choice, count, massKg, number, tag, text } from "../fields";
+import { choice, count, massKg, note, number, tag, text } from "../fields";
 import { framesIn } from "../frames";
 import { plural, spoken, tags } from "../ranges";
 import { lastStayOf, openBatch } from "../records/batches";
@@ -96,6 +97,8 @@ export const cutComb = defineCommand({
     pieceG: count("Net quantity of a piece, g", 20, 2000),
     kg: massKg("All pieces together, drained", 60),
     honeyKind: text("The kind", 60).default("Cut comb honey"),
+    /** Why it is cut although something speaks against it. */
+    despite: note("The reason"),
   }),
   async run(work, input) {
     const comb = (await waitingCombs(work.tx)).find((c) => c.tag === input.super);
@@ -117,6 +120,11 @@ export const cutComb = defineCommand({
     const last = await work.tx("lot").where({ year }).max("number as n").first();
     const lotNumber = Number(last?.n ?? 0) + 1;
     const code = lotCode(work.house.lot_prefix, year, lotNumber);
+    const gate = await bottleGate(
+      work,
+      [{ fillId: comb.fill_id, name: `super ${comb.tag}` }],
+      input.despite,
+    );
     const fillId = await work.openFill({ kind: "lot", name: `lot ${code}` });
     const because = `comb of super ${comb.tag} is in lot ${code}`;
     await work.restOn(comb, because);
@@ -140,6 +148,7 @@ export const cutComb = defineCommand({
       mean_fill_g: mean,
       filled_on: filledOn,
       best_before: monthsLater(filledOn, work.house.best_before_months),
+      ...gate,
     });
     return { super: comb.tag, lot: code, pieces: input.pieces, grams };
   },

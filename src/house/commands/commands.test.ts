@@ -392,7 +392,7 @@ describe("the pipeline", () => {
       "update movement set grams = 1",
       "delete from movement",
       "update entry set say = 'x'",
-      "delete from live_yard",
+      "delete from yard",
       "truncate movement cascade",
     ]) {
       await expect(house.db.raw(sql)).rejects.toMatchObject({ code: "AU001" });

@@ -1,21 +1,12 @@
 import { z } from "zod";
-import { calibrationOffset, offsetInWaterPct } from "@/core/moisture";
+import { calibrationOffset, offsetInWaterPct, REFERENCES } from "@/core/moisture";
 import { knownFrom } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { choice, number, since, tempC, text } from "../fields";
-import { instrumentFor } from "../records/instruments";
+import { instrumentFor, kindOf, offsetOf } from "../records/instruments";
 
 export const SCALES = ["water", "brix", "index"] as const;
-/** What an instrument is checked with: the cheap, the proper and what the scale allows. */
-export const REFERENCES = [
-  "olive oil",
-  "dioptric oil",
-  "test block",
-  "water",
-  "honey of known water",
-] as const;
-
 export const addInstrument = defineCommand({
   name: "add-instrument",
   summary: "Set up a refractometer: its scale, step and temperature compensation",
@@ -64,14 +55,19 @@ export const checkInstrument = defineCommand({
   input: z.object({
     instrument: text("The instrument", 30),
     reference: choice("The reference", REFERENCES).default("dioptric oil"),
+    /** At 20 °C, on the instrument's own scale, as bottle or block say. */
     expected: number("What it should show", -10, 1000),
+    /** Before the screw was turned, if it was. */
     shown: number("What it showed", -10, 1000),
-    tempC: tempC("The temperature", 0, 60).default(20),
+    /** Of the reference, while it was read. */
+    tempC: tempC("The temperature", 10, 45).default(20),
+    /** The screw was turned until it showed right: the old offset ends. */
+    adjusted: z.boolean().default(false),
   }),
   async run(work, input) {
     const instrument = await instrumentFor(work.tx, input.instrument, undefined);
     if (!instrument) refuse("unknown-instrument", "There is no instrument.", "instrument");
-    const offset = calibrationOffset(instrument.scale, input.expected, input.shown);
+    const offset = calibrationOffset(kindOf(instrument), input);
     const before = instrument.checks.at(-1);
     await work.state("calibration", {
       instrument_id: instrument.id,
@@ -80,6 +76,7 @@ export const checkInstrument = defineCommand({
       shown: input.shown,
       temp_c: input.tempC,
       offset_index: offset,
+      adjusted: input.adjusted,
       who: work.actor.name,
       at: work.at,
     });
@@ -88,15 +85,20 @@ export const checkInstrument = defineCommand({
     return {
       instrument: instrument.name,
       offsetPct,
-      driftPct: before ? offsetPct - offsetInWaterPct(before.offset_index) : null,
+      adjusted: input.adjusted,
+      driftPct: before
+        ? offsetPct - (before.adjusted ? 0 : offsetInWaterPct(offsetOf(instrument, before)))
+        : null,
     };
   },
-  say({ instrument, offsetPct, driftPct }, { reference }) {
+  say({ instrument, offsetPct, driftPct, adjusted }, { reference }) {
     const points = (x: number) => `${x >= 0 ? "+" : "−"}${Math.abs(x).toFixed(1)} points`;
     const drift =
       driftPct === null || Math.abs(driftPct) < 0.05
         ? ""
         : `, drifted ${points(driftPct)} since the last check`;
+    if (adjusted)
+      return `${instrument} checked with ${reference} and set right: it was off by ${points(-offsetPct)}, readings before are moved by ${points(offsetPct)}, those from now on by none.`;
     return `${instrument} checked with ${reference}: readings are moved by ${points(Math.abs(offsetPct) < 0.05 ? 0 : offsetPct)}${drift}.`;
   },
 });

@@ -1,11 +1,12 @@
 import { z } from "zod";
-import { lotCode, planJars } from "@/core/bottling";
+import { drawFrom, lossAsks, lotCode, planJars } from "@/core/bottling";
 import { DomainError } from "@/core/domain-error";
 import { formatKgFromG, gramsFromKg } from "@/core/units";
 import { dayIn, monthsLater, writtenDay } from "../clock";
+import { bottleGate } from "../bottle-gate";
 import { defineCommand } from "../command";
 import { Refusal, refuse } from "../errors";
-import { count, day, list, massKg, number, tag, text } from "../fields";
+import { count, day, list, massKg, note, number, tag, text } from "../fields";
 import { plural } from "../ranges";
 import { oneVessel } from "../records/equipment";
 import { lastFillOf } from "../records/fills";
@@ -16,9 +17,10 @@ const BESIDE: Record<string, string> = {
   "no-jars": "jars",
 };
 
-function plan(input: Parameters<typeof planJars>[0]) {
+/** What the core refuses, beside the field it speaks of. */
+function besideField<T>(reckon: () => T): T {
   try {
-    return planJars(input);
+    return reckon();
   } catch (error) {
     if (!(error instanceof DomainError)) throw error;
     throw new Refusal(
@@ -43,15 +45,23 @@ export const issueLot = defineCommand({
     pails: list(
       "The pails",
       z.object(
-        { pail: tag("pail"), kg: massKg("What is taken from the pail", 500).optional() },
+        {
+          pail: tag("pail"),
+          /** Left out, what the jars need of it; the rest stays in the pail. */
+          kg: massKg("What is taken from the pail", 500).optional(),
+          /** All of it is taken, and nothing is left in it. */
+          emptied: z.boolean().default(false),
+        },
         { error: "Each pail needs its tag." },
       ),
       200,
     ),
-    /** What was lost on the way; computed from the mean fill when left out. */
+    /** What was lost on the way; what the fill explains of what was taken when left out. */
     lostKg: number("The loss", 0, 500, "kg").optional(),
     meanFillG: number("Mean fill of a jar", 5, 10_500, "g").optional(),
     bestBefore: day("Best before").optional(),
+    /** Why it goes into jars although something speaks against it. */
+    despite: note("The reason"),
   }),
   async run(work, input) {
     if (input.lostKg !== undefined && input.meanFillG !== undefined)
@@ -64,8 +74,7 @@ export const issueLot = defineCommand({
     const bestBefore = input.bestBefore ?? monthsLater(filledOn, work.house.best_before_months);
     if (bestBefore <= filledOn)
       refuse("best-before", `Best before ${writtenDay(bestBefore)} is not after the filling.`, "bestBefore");
-    const lotFill = await work.openFill({ kind: "lot", name: `lot ${code}` });
-    let drawn = 0;
+    const drawn: { fillId: number; tag: string; heldGrams: number; takenGrams?: number }[] = [];
     for (const [i, taken] of input.pails.entries()) {
       if (input.pails.findIndex((p) => p.pail === taken.pail) !== i)
         refuse("twice", `Pail ${taken.pail} is named twice.`, `pails.${i}.pail`);
@@ -73,30 +82,63 @@ export const issueLot = defineCommand({
       const fill = await lastFillOf(work.tx, vessel.id);
       if (!fill || fill.grams === 0)
         refuse("nothing-in-it", `Pail ${vessel.tag} is empty.`, `pails.${i}.pail`);
-      const grams = taken.kg === undefined ? fill.grams : gramsFromKg(taken.kg);
-      if (grams > fill.grams)
+      const grams = taken.emptied ? fill.grams : taken.kg === undefined ? undefined : gramsFromKg(taken.kg);
+      if (grams !== undefined && grams > fill.grams)
         refuse(
           "overdrawn",
           `Pail ${vessel.tag} holds ${formatKgFromG(fill.grams)} kg; ${formatKgFromG(grams)} kg cannot come out of it.`,
           `pails.${i}.kg`,
         );
-      await work.move({
-        from: fill.id,
-        to: lotFill,
-        grams,
-        kind: "draw",
-        fromName: `Pail ${vessel.tag}`,
-        because: `pail ${vessel.tag} is in lot ${code}`,
+      drawn.push({
+        fillId: fill.id,
+        tag: vessel.tag,
+        heldGrams: fill.grams,
+        ...(grams === undefined ? {} : { takenGrams: grams }),
       });
-      drawn += grams;
     }
-    const jars = plan({
-      drawnGrams: drawn,
-      jars: input.jars,
-      nominalG: input.jarG,
-      lostGrams: input.lostKg === undefined ? undefined : gramsFromKg(input.lostKg),
-      meanFillG: input.meanFillG,
-    });
+    const lostGrams = input.lostKg === undefined ? undefined : gramsFromKg(input.lostKg);
+    const allNamed = drawn.every((d) => d.takenGrams !== undefined);
+    const needed = Math.round((input.meanFillG ?? input.jarG) * input.jars) + (lostGrams ?? 0);
+    const grams = besideField(() =>
+      allNamed
+        ? drawn.map((d) => d.takenGrams ?? 0)
+        : drawFrom(
+            drawn.map((d) => ({ ...d, name: `Pail ${d.tag}` })),
+            needed,
+          ),
+    );
+    const total = grams.reduce((a, b) => a + b, 0);
+    const jars = besideField(() =>
+      planJars({
+        drawnGrams: total,
+        jars: input.jars,
+        nominalG: input.jarG,
+        lostGrams,
+        meanFillG: input.meanFillG,
+      }),
+    );
+    if (lostGrams === undefined && lossAsks(total, jars.lostGrams))
+      refuse(
+        "loss-asked",
+        `${formatKgFromG(jars.lostGrams, 2)} kg of the ${formatKgFromG(total, 2)} kg taken are in no jar. What is still in a pail stays in it: take less. If it was lost, say how much; if the jars are fuller, say their mean fill.`,
+        "lostKg",
+      );
+    const used = drawn.map((d, i) => ({ ...d, grams: grams[i] ?? 0 })).filter((d) => d.grams > 0);
+    const gate = await bottleGate(
+      work,
+      used.map((d) => ({ fillId: d.fillId, name: `pail ${d.tag}` })),
+      input.despite,
+    );
+    const lotFill = await work.openFill({ kind: "lot", name: `lot ${code}` });
+    for (const d of used)
+      await work.move({
+        from: d.fillId,
+        to: lotFill,
+        grams: d.grams,
+        kind: "draw",
+        fromName: `Pail ${d.tag}`,
+        because: `pail ${d.tag} is in lot ${code}`,
+      });
     await work.lose({
       from: lotFill,
       fromName: `Lot ${code}`,
@@ -115,10 +157,23 @@ export const issueLot = defineCommand({
       mean_fill_g: jars.meanFillG,
       filled_on: filledOn,
       best_before: bestBefore,
+      ...gate,
     });
-    return { lot: code, jars: input.jars, jarG: input.jarG, ...jars };
+    const stays = used.filter((d) => d.heldGrams > d.grams);
+    return {
+      lot: code,
+      jars: input.jars,
+      jarG: input.jarG,
+      ...jars,
+      ...gate,
+      stays: stays.map((d) => ({ pail: d.tag, grams: d.heldGrams - d.grams })),
+    };
   },
-  say: ({ lot, jars, jarG, jarredGrams, lostGrams }) =>
-    `Lot ${lot}: ${plural(jars, "jar")} of ${jarG} g, ${formatKgFromG(jarredGrams)} kg; ${formatKgFromG(lostGrams, 2)} kg lost.`,
+  say: ({ lot, jars, jarG, jarredGrams, lostGrams, stays, owner, despite }) =>
+    [
+      `Lot ${lot}${owner ? `, kept separate for ${owner}` : ""}: ${plural(jars, "jar")} of ${jarG} g, ${formatKgFromG(jarredGrams)} kg`,
+      lostGrams > 0 ? `${formatKgFromG(lostGrams, 2)} kg lost` : "nothing lost",
+      ...stays.map((p) => `${formatKgFromG(p.grams, 2)} kg stay in pail ${p.pail}`),
+    ].join("; ") + (despite ? `. Although ${despite}.` : "."),
   grams: ({ jarredGrams }) => jarredGrams,
 });

@@ -75,7 +75,7 @@ describe("entries made late", () => {
     // Before the batch was begun nothing can come out of it.
     expect(
       (await house.refused("fill-pail", { pail: 1, grossKg: 6.2 }, { at: wall(600) })).message,
-    ).toContain("which it rests on");
+    ).toContain("0.0 kg left on paper");
     const pail = await house.act("fill-pail", { pail: 1, grossKg: 6.2 });
     const late = await house.act(
       "record-loss",

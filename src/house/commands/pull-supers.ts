@@ -38,6 +38,8 @@ const pulledSuper = z.object(
     frameClass: choice("How its frames lift", FRAME_CLASSES).optional(),
     framesLeft: count("Frames left behind", 0, 14).default(0),
     shake: choice("The shake", ["no-drops", "drops"]).optional(),
+    /** Frames that are only partly capped: those a shake speaks for. */
+    partlyCapped: count("Frames partly capped", 0, 14).optional(),
     flags: z.array(choice("A flag", FLAGS)).max(FLAGS.length).default([]),
     waitingUntil: day("The end of the waiting period").optional(),
     /** A refractometer sample taken with the pull. */
@@ -187,6 +189,7 @@ export const pullSupers = defineCommand({
         weighed: pulled.grossKg !== undefined,
         shake: pulled.shake ?? null,
         frames_left: pulled.framesLeft,
+        partly_capped: pulled.partlyCapped ?? null,
         frame_class: pulled.frameClass ?? null,
         flags: pulled.flags,
         waiting_until: pulled.waitingUntil ?? null,
@@ -299,7 +302,8 @@ async function lookAt(
         flags: pulled.flags,
         waitingUntil: pulled.waitingUntil ?? null,
         place: "colony",
-        readings: sample ? [sample] : [],
+        partlyCapped: pulled.partlyCapped ?? null,
+        readings: sample ? [sample.reading] : [],
       },
     });
   }

@@ -1,13 +1,17 @@
 import { z } from "zod";
+import { maySpin } from "@/core/moisture";
 import { formatKgFromG } from "@/core/units";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
-import { count } from "../fields";
+import { count, note } from "../fields";
 import { plural, spoken, tags } from "../ranges";
 import { lastStayOf, openBatch } from "../records/batches";
 import { oneVessel } from "../records/equipment";
 import { gramsIn } from "../records/fills";
 import { combsNamed, type PulledComb, waitingCombs } from "../records/pulls";
+import { asBoxReading, currentOf, readingsOf } from "../records/readings";
+import { boxesAt } from "../standing/boxes";
+import { waterRules } from "../standing/waiting";
 import type { Work } from "../work";
 
 /** Honey that is kept apart: for an owner, or because it must never go into jars. */
@@ -37,18 +41,53 @@ async function mayMix(
   );
 }
 
+/** Judged anew, at the moment, with all readings there are: over the limit it needs a reason. */
+async function mayBeSpun(
+  work: Work,
+  batch: { id: number },
+  joining: readonly PulledComb[],
+  despite: string,
+): Promise<void> {
+  const there = await combsNamed(
+    work.tx,
+    await work.tx("live_batch_super").where({ batch_id: batch.id }).pluck("fill_id"),
+  );
+  const rows = await readingsOf(
+    work.tx,
+    there.map((c) => c.fill_id),
+  );
+  const boxes = [
+    ...(await boxesAt(work.tx, work.house, work.at, new Set(joining.map((c) => c.fill_id)))),
+    ...there.map((c) => ({
+      name: c.tag,
+      massKg: (c.gross_g - c.empty_g) / 1000,
+      cappedPct: c.capped_pct,
+      readings: currentOf(rows.filter((r) => r.fill_id === c.fill_id)).map(asBoxReading),
+    })),
+  ];
+  const { free, sentence } = maySpin(boxes, {
+    ...waterRules(work.house),
+    school: joining[0]?.school ?? work.house.school,
+  });
+  if (!free && despite === "")
+    refuse(
+      "over-the-limit",
+      `${sentence} Leave out what is wet, dry it first, or say why it is spun.`,
+      "despite",
+    );
+}
+
 /** Brings supers into a batch with all the honey in them; what stays in the comb comes back when they are weighed. */
 async function joinSupers(
   work: Work,
   batch: { id: number; number: number; fill_id: number },
   supers: readonly string[],
+  despite: string,
 ): Promise<number> {
   const waiting = new Map((await waitingCombs(work.tx)).map((c) => [c.tag, c]));
-  await mayMix(
-    work,
-    batch,
-    supers.flatMap((tag) => waiting.get(tag) ?? []),
-  );
+  const joining = supers.flatMap((tag) => waiting.get(tag) ?? []);
+  await mayMix(work, batch, joining);
+  await mayBeSpun(work, batch, joining, despite);
   let grams = 0;
   for (const tag of supers) {
     const comb = waiting.get(tag);
@@ -81,22 +120,25 @@ async function joinSupers(
   return grams;
 }
 
+const despite = note("Why it is spun although it is over the limit");
+const said = (reason: string): string => (reason === "" ? "" : ` Although over the limit: ${reason}.`);
+
 export const startBatch = defineCommand({
   name: "start-batch",
   summary: "Choose supers into a new batch",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({ supers: tags("super") }),
+  input: z.object({ supers: tags("super"), despite }),
   async run(work, input) {
     const last = await work.tx("live_batch").max("number as n").first();
     const number = Number(last?.n ?? 0) + 1;
     const fillId = await work.openFill({ kind: "batch", name: `batch ${number}` });
-    const id = await work.state("batch", { number, fill_id: fillId });
-    const grams = await joinSupers(work, { id, number, fill_id: fillId }, input.supers);
+    const id = await work.state("batch", { number, fill_id: fillId, despite: input.despite });
+    const grams = await joinSupers(work, { id, number, fill_id: fillId }, input.supers, input.despite);
     return { batch: number, supers: input.supers, grams };
   },
-  say: ({ batch, supers, grams }) =>
-    `Batch ${batch} started: super${supers.length === 1 ? "" : "s"} ${spoken(supers)}, ${formatKgFromG(grams)} kg.`,
+  say: ({ batch, supers, grams }, { despite: reason }) =>
+    `Batch ${batch} started: super${supers.length === 1 ? "" : "s"} ${spoken(supers)}, ${formatKgFromG(grams)} kg.${said(reason)}`,
   grams: ({ grams }) => grams,
 });
 
@@ -105,15 +147,15 @@ export const addToBatch = defineCommand({
   summary: "Bring more supers into an open batch",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({ batch: count("The batch", 1, 99_999).optional(), supers: tags("super") }),
+  input: z.object({ batch: count("The batch", 1, 99_999).optional(), supers: tags("super"), despite }),
   async run(work, input) {
     const batch = await openBatch(work.tx, input.batch);
     await work.restOn(batch, `supers were added to batch ${batch.number}`);
-    const grams = await joinSupers(work, batch, input.supers);
+    const grams = await joinSupers(work, batch, input.supers, input.despite);
     const now = await gramsIn(work.tx, batch.fill_id);
     return { batch: batch.number, supers: input.supers, grams, nowGrams: now.grams };
   },
-  say: ({ batch, supers, grams }) =>
-    `${plural(supers.length, "super")} (${spoken(supers)}) more in batch ${batch}: ${formatKgFromG(grams)} kg.`,
+  say: ({ batch, supers, grams }, { despite: reason }) =>
+    `${plural(supers.length, "super")} (${spoken(supers)}) more in batch ${batch}: ${formatKgFromG(grams)} kg.${said(reason)}`,
   grams: ({ grams }) => grams,
 });

@@ -66,6 +66,28 @@ async function thingNamed(db: Knex, text: string): Promise<{ href: string; say: 
   return null;
 }
 
+/** A thing whose tag has letters, named without its own letter: how the line wants it written. */
+async function letteredTag(db: Knex, text: string): Promise<{ say: string; hint: string } | null> {
+  const [, word = "", rest = ""] = /^([a-z][a-z0-9-]{0,15}) (.{1,40})$/i.exec(text) ?? [];
+  if (!/\d/.test(word)) return null;
+  const tag = word.toUpperCase();
+  for (const [kind, letter] of [
+    ["super", "s"],
+    ["pail", "b"],
+    ["bin", "k"],
+  ] as const)
+    if (await maybeVessel(db, kind, tag))
+      return {
+        say: `${kind[0]?.toUpperCase()}${kind.slice(1)} ${tag} has letters in its tag: write ${letter}: in front of it.`,
+        hint: `${letter}:${word} ${rest}`,
+      };
+  if (/^[sbctk]\d/i.test(word)) return null;
+  return {
+    say: `"${word}" is the tag of nothing here, and no word the line knows.`,
+    hint: "s41 17.4  ·  super 41 reads 17.4 %; tags with letters stand behind a colon: s:H2 17.4",
+  };
+}
+
 /** The verb a beginning could become, for completion: shares its first word or letter. */
 function nearestVerb(text: string): Verb | undefined {
   const first = text.split(/\s/)[0]?.toLowerCase() ?? "";
@@ -87,12 +109,17 @@ export async function understand(db: Knex, raw: string, who: string, at?: string
   if (text === "") return { kind: "unclear", say: "", hint: null };
   const opened = await thingNamed(db, text);
   if (opened) return { kind: "open", ...opened };
+  const [, words = text, batch] = /^(.*\S) batch (\d{1,6})$/i.exec(text) ?? [];
   for (const verb of VERBS) {
-    const match = verb.pattern.exec(text);
+    const match = verb.pattern.exec(verb.takesBatch ? words : text);
     if (!match) continue;
     const command = COMMANDS.get(verb.command);
     if (!command) throw new Error(`The line names an unknown command: ${verb.command}`);
-    const input = verb.input(match.groups ?? {});
+    // A tag behind a colon is the tag without it.
+    const groups = Object.fromEntries(
+      Object.entries(match.groups ?? {}).map(([name, v]) => [name, v?.replace(/^:/, "")]),
+    );
+    const input = { ...verb.input(groups), ...(verb.takesBatch && batch ? { batch } : {}) };
     try {
       const { say } = await rehearse(db, command, {
         input,
@@ -109,6 +136,8 @@ export async function understand(db: Knex, raw: string, who: string, at?: string
       throw refusal;
     }
   }
+  const lettered = await letteredTag(db, text);
+  if (lettered) return { kind: "unclear", ...lettered };
   const near = nearestVerb(text);
   const tag = /^[sbct]\d[a-z0-9-]*$/i.exec(text);
   if (tag)

@@ -10,17 +10,20 @@ export interface Verb {
   readonly means: string;
   readonly pattern: RegExp;
   readonly command: string;
+  /** "batch 2" may stand behind it, to say which of the open ones. */
+  readonly takesBatch?: true;
   readonly input: (match: Record<string, string | undefined>) => Record<string, unknown>;
 }
 
 const FIGURE = "[+-]?\\d+(?:[.,]\\d+)?";
-const TAG = "\\d[a-z0-9-]*";
+/** A tag begins with a figure, or stands behind a colon: s41, s:H2. */
+const TAG = "(?:\\d[a-z0-9-]*|:[a-z0-9][a-z0-9-]*)";
 
 const list = (words: string | undefined, letter: string): string =>
   (words ?? "")
     .trim()
     .split(/[\s,]+/)
-    .map((w) => w.replace(new RegExp(`^${letter}(?=\\d)`, "i"), ""))
+    .map((w) => w.replace(new RegExp(`^${letter}(?=[\\d:])`, "i"), "").replace(/^:/, ""))
     .join(",");
 
 export const VERBS: readonly Verb[] = [
@@ -101,7 +104,8 @@ export const VERBS: readonly Verb[] = [
   {
     bay: "Spin",
     example: "join s49",
-    means: "super 49 joins the open batch",
+    takesBatch: true,
+    means: "super 49 joins the open batch; join s49 batch 3 names it",
     pattern: /^join (?<supers>s?\d[\ds,. -]*)$/i,
     command: "add-to-batch",
     input: (m) => ({ supers: list(m.supers, "s") }),
@@ -129,17 +133,16 @@ export const VERBS: readonly Verb[] = [
     bay: "Spin",
     example: "b12 26.4",
     means: "pail 12 weighs 26.4 kg, filled from the open batch; b12 26.4 batch 3 names it",
-    pattern: new RegExp(
-      `^b(?<pail>${TAG}) (?<gross>${FIGURE}(?: ?(?:kg|lb))?)(?: batch (?<batch>\\d+))?$`,
-      "i",
-    ),
+    takesBatch: true,
+    pattern: new RegExp(`^b(?<pail>${TAG}) (?<gross>${FIGURE}(?: ?(?:kg|lb))?)$`, "i"),
     command: "fill-pail",
-    input: (m) => ({ pail: m.pail, grossKg: m.gross, ...(m.batch ? { batch: m.batch } : {}) }),
+    input: (m) => ({ pail: m.pail, grossKg: m.gross }),
   },
   {
     bay: "Spin",
     example: "swap",
-    means: "the next empty pail stands under the gate; swap b28 names it",
+    takesBatch: true,
+    means: "the next empty pail stands under the gate; swap b28 names it, batch 3 behind it which gate",
     pattern: new RegExp(`^swap(?: b?(?<pail>${TAG}))?$`, "i"),
     command: "swap-pail",
     input: (m) => (m.pail ? { pail: m.pail } : {}),
@@ -164,6 +167,7 @@ export const VERBS: readonly Verb[] = [
   {
     bay: "Spin",
     example: "k1 9.4",
+    takesBatch: true,
     means: "cappings bin 1 weighs 9.4 kg, filled from the open batch",
     pattern: new RegExp(`^k(?<bin>${TAG}) (?<gross>${FIGURE}(?: ?(?:kg|lb))?)$`, "i"),
     command: "fill-bin",
@@ -191,6 +195,7 @@ export const VERBS: readonly Verb[] = [
   {
     bay: "Spin",
     example: "lost 0.3 spilt",
+    takesBatch: true,
     means: "0.3 kg of the open batch spilt; sample, scum, spoilt, strainer and cloth are other causes",
     pattern: new RegExp(`^lost (?<kg>${FIGURE}(?: ?(?:kg|lb))?) (?<cause>[a-z ]+)$`, "i"),
     command: "record-loss",
@@ -207,7 +212,7 @@ export const VERBS: readonly Verb[] = [
   {
     bay: "Bottle",
     example: "lot b12 b13 48x454 lime honey",
-    means: "pails 12 and 13 into 48 jars of 454 g, labelled lime honey",
+    means: "48 jars of 454 g, labelled lime honey, out of pails 12 and 13; what they do not need stays in the pail",
     pattern: new RegExp(
       `^lot (?<pails>(?:b${TAG}[ ,]+)+)(?<jars>\\d+) ?[x×] ?(?<jar>\\d+) ?g? (?<kind>.+)$`,
       "i",

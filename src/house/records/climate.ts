@@ -60,17 +60,27 @@ export const newestPost = (
     .orderBy("p.at", "desc")
     .first("p.at", "p.gross_kg", "p.shown", "p.temp_c", "d.name as device", "d.stand_in");
 
-/** Where each stack stood in the fan's draught: the newest word on it. */
-export async function fanByStack(
-  db: Knex,
-): Promise<Map<string, { fan: "full" | "some" | "none"; at: Date }>> {
-  const { rows } = await db.raw(
-    "select distinct on (stack) stack, fan, at from live_stack_air order by stack, id desc",
-  );
-  return new Map(
-    rows.map((r: { stack: string; fan: "full" | "some" | "none"; at: Date }) => [
-      r.stack,
-      { fan: r.fan, at: r.at },
-    ]),
-  );
+export interface StackAir {
+  readonly stack: string;
+  readonly fan: "full" | "some" | "none";
+  readonly at: Date;
 }
+
+/** How each stack stood to the fan, oldest first: a log by time, like the air. */
+export const draughtLog = (db: Knex): Promise<StackAir[]> =>
+  db("live_stack_air").orderBy(["at", "id"]).select("stack", "fan", "at");
+
+/** Where a super's honey stood, oldest first. */
+export interface Stood {
+  readonly fill_id: number;
+  readonly place: string;
+  readonly stack: string;
+  readonly at: Date;
+}
+export const placesOf = (db: Knex, fillIds: readonly number[]): Promise<Stood[]> =>
+  fillIds.length === 0
+    ? Promise.resolve([])
+    : db("live_standing_place as p")
+        .whereIn("p.fill_id", [...fillIds])
+        .orderBy(["p.stated_at", "p.entry_id", "p.id"])
+        .select("p.fill_id", "p.place", "p.stack", "p.stated_at as at");

@@ -1,9 +1,13 @@
 import type { Knex } from "knex";
+import { DomainError } from "@/core/domain-error";
 import {
+  calibrationOffset,
   type InstrumentCheck,
   type InstrumentKind,
   type InstrumentStanding,
   instrumentStanding,
+  MEDIA,
+  type Reference,
 } from "@/core/moisture";
 import { refuse } from "../errors";
 import type { Known } from "./equipment";
@@ -22,7 +26,9 @@ export interface CalibrationRow {
   readonly id: number;
   readonly entry_id: number;
   readonly instrument_id: number;
-  readonly reference: string;
+  readonly reference: Reference;
+  /** The screw was turned on what it showed. */
+  readonly adjusted: boolean;
   readonly expected: number;
   readonly shown: number;
   readonly temp_c: number;
@@ -51,8 +57,23 @@ export const kindOf = (i: InstrumentRow): InstrumentKind => ({
   atcHiC: i.atc_hi_c,
 });
 
+/** What a check showed, worked out from what was typed; figures no reference can have keep what was booked. */
+export function offsetOf(i: CheckedInstrument, c: CalibrationRow): number {
+  try {
+    return calibrationOffset(kindOf(i), { ...c, tempC: c.temp_c });
+  } catch (fault) {
+    if (fault instanceof DomainError) return c.offset_index;
+    throw fault;
+  }
+}
+
 const asChecks = (i: CheckedInstrument): InstrumentCheck[] =>
-  i.checks.map((c) => ({ atMs: c.at.getTime(), offset: c.offset_index }));
+  i.checks.map((c) => ({
+    atMs: c.at.getTime(),
+    offset: offsetOf(i, c),
+    adjusted: c.adjusted,
+    sdIndex: MEDIA[c.reference].sdIndex,
+  }));
 
 export const standingAt = (i: CheckedInstrument, at: Date, sampleTempC?: number): InstrumentStanding =>
   instrumentStanding(kindOf(i), asChecks(i), {

@@ -14,6 +14,10 @@ export interface LotRow {
   readonly mean_fill_g: number;
   readonly filled_on: string;
   readonly best_before: string;
+  /** Whose honey it is when it is kept apart; "" when it is the house's. */
+  readonly owner: string;
+  /** What spoke against it at the gate, with the reason; "" when nothing did. */
+  readonly despite: string;
   readonly jars_out: number;
   readonly grams: number;
 }

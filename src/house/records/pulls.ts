@@ -25,6 +25,7 @@ export interface PulledComb {
   readonly weighed: boolean;
   readonly shake: "no-drops" | "drops" | null;
   readonly frames_left: number;
+  readonly partly_capped: number | null;
   readonly frame_class: FrameClass | null;
   readonly flags: readonly SuperFlag[];
   readonly waiting_until: string | null;
@@ -69,6 +70,7 @@ const pulled = (db: Knex) =>
       db.raw("(p.weighed or w.gross_g is not null) as weighed"),
       "p.shake",
       "p.frames_left",
+      "p.partly_capped",
       "p.frame_class",
       "p.flags",
       "p.waiting_until",

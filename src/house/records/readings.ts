@@ -1,5 +1,11 @@
 import type { Knex } from "knex";
-import { correctReading, stepSdPct } from "@/core/moisture";
+import {
+  type BoxReading,
+  correctReading,
+  type InstrumentStanding,
+  stepSdPct,
+  UNCHECKED_SD_PCT,
+} from "@/core/moisture";
 import type { Reason } from "@/core/verdict";
 import { type CheckedInstrument, instruments, kindOf, standingAt } from "./instruments";
 
@@ -21,25 +27,47 @@ interface StoredReading {
 
 export interface ReadingRow extends StoredReading {
   readonly instrument: string | null;
+  /** One standard deviation of chance, and of what is common to the instrument's readings; together `sd_pct`. */
+  readonly hand_sd: number;
+  readonly common_sd: number;
   /** Why it is unverified; empty when a check stands behind it. */
   readonly doubts: readonly string[];
   /** How the figure came about. */
   readonly because: readonly Reason[];
 }
 
-/** What is uncertain about one reading, points: the hand, the scale's step, and twice as much without a check. */
+/** What is uncertain about one reading, points: by chance each time, and in common with all of its instrument. */
 export function uncertaintyOf(
   handSdPct: number,
   instrument: CheckedInstrument | null,
-  verified: boolean,
-): number {
-  const sd = Math.hypot(handSdPct, instrument ? stepSdPct(kindOf(instrument)) : 0);
-  return verified ? sd : 2 * sd;
+  standing: InstrumentStanding | null,
+): { readonly hand_sd: number; readonly common_sd: number; readonly sd_pct: number } {
+  const hand_sd = Math.hypot(handSdPct, instrument ? stepSdPct(kindOf(instrument)) : 0);
+  const common_sd = standing?.commonSdPct ?? UNCHECKED_SD_PCT;
+  return { hand_sd, common_sd, sd_pct: Math.hypot(hand_sd, common_sd) };
+}
+
+/** A reading as the judgement takes it: drops of one entry were put down together. */
+export const asBoxReading = (r: ReadingRow): BoxReading => ({
+  waterPct: r.water_pct,
+  sdPct: r.hand_sd,
+  commonSdPct: r.common_sd,
+  instrument: r.instrument ?? undefined,
+  sheet: `entry ${r.entry_id}`,
+});
+
+/** Readings so long before the newest say what the honey was: it dries, and takes up water. */
+const CURRENT_MS = 12 * 3_600_000;
+
+/** Of readings of one honey, oldest first, those that say what it is: a second sheet adds to the first. */
+export function currentOf<R extends { readonly at: Date }>(readings: readonly R[]): readonly R[] {
+  const newest = readings.at(-1)?.at.getTime() ?? 0;
+  return readings.filter((r) => newest - r.at.getTime() <= CURRENT_MS);
 }
 
 /** Reads a stored reading in the light of all checks made since: drift between two of them is shared out. */
 function inTheLightOf(instrument: CheckedInstrument | null, r: StoredReading): ReadingRow {
-  const standing = instrument && standingAt(instrument, r.at, r.temp_c);
+  const standing = instrument === null ? null : standingAt(instrument, r.at, r.temp_c);
   const doubts = standing?.doubts ?? ["no instrument was named"];
   const corrected = correctReading({
     scale: r.scale,
@@ -55,7 +83,7 @@ function inTheLightOf(instrument: CheckedInstrument | null, r: StoredReading): R
     water_pct: corrected.waterPct,
     index20: corrected.index20,
     because: corrected.because,
-    sd_pct: uncertaintyOf(corrected.sdPct, instrument, doubts.length === 0),
+    ...uncertaintyOf(corrected.sdPct, instrument, standing),
   };
 }
 

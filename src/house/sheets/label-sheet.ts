@@ -23,6 +23,8 @@ const LABEL = { widthMm: 62, heightMm: 43 } as const;
 export const X_HEIGHT = 0.496;
 export const FIGURE_HEIGHT = 0.668;
 export const MOST_LABELS = 5000;
+/** A label of up to 5 square inches: figures at least a sixteenth of an inch high (21 CFR 101.7, from memory). */
+const US_LEAST_PT = (25.4 / 16 / FIGURE_HEIGHT) * PT_PER_MM;
 
 /** Where the honey is from, in shares of its mass: the yards' countries behind the lot's composition. */
 async function originsOf(db: Knex, lot: LotRow): Promise<{ country: string; pct: number }[]> {
@@ -101,8 +103,10 @@ function drawLabel(
   const bottom = y + h - pad;
   doc.font("bold").fontSize(figures);
   doc.text(content.netMetric, left, bottom - figures, { lineBreak: false });
-  const metricWide = doc.widthOfString(content.netMetric);
-  doc.text(`  ${content.netUs}`, left + metricWide, bottom - figures, { lineBreak: false });
+  const usLeft = left + doc.widthOfString(`${content.netMetric}  `);
+  const usWide = left + wide - usLeft;
+  const us = Math.max(US_LEAST_PT, Math.min(figures, (10 * usWide) / doc.fontSize(10).widthOfString(content.netUs)));
+  doc.fontSize(us).text(content.netUs, usLeft, bottom - (figures + us) / 2, { width: usWide, lineBreak: false });
 }
 
 /** Renders the sheets. @throws Refusal for an unknown lot, DomainError for an incomplete label */

@@ -6,10 +6,9 @@ import { plural } from "../ranges";
 import { floorDecisions } from "./floor-decisions";
 import { hotRoomDecisions } from "./hot-room-decisions";
 import type { Decision } from "./model";
+import { settledAt, settling, stored } from "./settling";
 import type { PailState, Snapshot } from "./snapshot";
 import { yardDecisions } from "./yard-decisions";
-
-const HOUR_MS = 3_600_000;
 
 const kgOf = (list: readonly { grams: number }[]): number => list.reduce((g, x) => g + x.grams, 0);
 
@@ -78,12 +77,6 @@ export function firstSteps(s: Snapshot): Decision[] {
     ];
   return [];
 }
-
-/** When a pail has stood long enough to skim and use. */
-export const settledAt = (s: Snapshot, pail: PailState): Date =>
-  new Date(pail.filledAt.getTime() + s.house.settle_hours * HOUR_MS);
-export const settling = (s: Snapshot): PailState[] => s.pails.filter((p) => settledAt(s, p) > s.now);
-export const stored = (s: Snapshot): PailState[] => s.pails.filter((p) => settledAt(s, p) <= s.now);
 
 function settleDecisions(s: Snapshot): Decision[] {
   const pails = settling(s);

@@ -6,10 +6,11 @@ import { clockIn, dayIn, shortDayIn, whenIn } from "../clock";
 import { crewNow } from "../records/crew";
 import { tape } from "../records/entries";
 import type { FillKind } from "../records/fills";
-import { decisions, settling, stored } from "./decisions";
+import { stacksOf } from "../standing/stacks";
+import { decisions } from "./decisions";
 import { BAY_HREF, BAYS, type BayName, type Tone } from "./model";
+import { settling, stored } from "./settling";
 import type { Snapshot } from "./snapshot";
-import { stacksOf } from "./stacks";
 
 export interface StripBay {
   readonly name: BayName;

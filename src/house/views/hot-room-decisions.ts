@@ -1,13 +1,21 @@
 /** What the hot room wants: spin now, dry until, cannot get there, beetles first; and a sensor gone mad. */
-import type { DryingForecast } from "@/core/drying";
+import { type DryingForecast, type WayOut, waysOut } from "@/core/drying";
+import { standingOf, upperLimitBecause } from "@/core/moisture";
 import { formatKgFromG } from "@/core/units";
 import { ageBetween, whenIn } from "../clock";
-import { plural } from "../ranges";
+import { plural, spoken } from "../ranges";
+import type { RoomState, StackState } from "../standing/room";
+import { waterRules } from "../standing/waiting";
 import type { Decision, Why } from "./model";
-import type { RoomState, StackState } from "./room";
+import { stored } from "./settling";
 import type { Snapshot } from "./snapshot";
 
 const HOUR_MS = 3_600_000;
+const FAN_WORDS = {
+  full: "now in full draught",
+  some: "now in some draught",
+  none: "now out of the draught",
+};
 const pct = (x: number): string => `${x.toFixed(1)} %`;
 const after = (s: Snapshot, hours: number): string =>
   whenIn(s.house.zone, new Date(s.now.getTime() + hours * HOUR_MS), s.now);
@@ -38,9 +46,10 @@ function whyStack(s: Snapshot, stack: StackState): Why {
       ...(water
         ? [
             {
-              what: `Last read, weighted by honey, ${water.readBoxes} of ${water.boxes} supers`,
-              figure: `${pct(water.meanPct)}, at most ${pct(water.upperPct)}`,
+              what: `Water now${rate ? ", readings brought forward by the drying" : ""}, weighted by honey, ${water.readBoxes} of ${water.boxes} supers read`,
+              figure: `${pct(water.meanPct)} ±${water.sePct.toFixed(1)}`,
             },
+            ...upperLimitBecause(water),
           ]
         : []),
       ...(air
@@ -49,6 +58,11 @@ function whyStack(s: Snapshot, stack: StackState): Why {
               what: `Room air, ${air.device ?? "typed"}${air.standIn ? " (stand-in)" : ""}`,
               figure: `${air.tempC.toFixed(1)} °C, ${air.humidityPct.toFixed(0)} %`,
               by: whenIn(s.house.zone, air.at, s.now),
+            },
+            {
+              what: "How it stood to the fan, by the log",
+              figure: FAN_WORDS[stack.fan],
+              source: "full 1, some 0.65, none 0.3 of the speed; common practice",
             },
             {
               what: "Honey in this air settles towards",
@@ -64,7 +78,6 @@ function whyStack(s: Snapshot, stack: StackState): Why {
               figure: `${rate.kPerHour.median.toFixed(4)} /h (${rate.kPerHour.lo.toFixed(4)} to ${rate.kPerHour.hi.toFixed(4)})`,
               source: "dW/dt = −k (W − equilibrium) over the logged air; prior 0.007 /h, common practice",
             },
-            { what: "Water now, by that", figure: `${pct(rate.nowPct)} ±${rate.nowSdPct.toFixed(1)}` },
           ]
         : []),
       ...(rate && rate.unloggedShare > 0.05
@@ -105,23 +118,52 @@ function whyStack(s: Snapshot, stack: StackState): Why {
   };
 }
 
-/** What to do when the beetles come before the target. */
-function wayOut(s: Snapshot, f: DryingForecast): string {
-  const then = f.atDeadline ? `about ${pct(f.atDeadline.mid)} then` : "the limit has passed";
+/** Drier honey is not always at hand: then this is taken, % water (common practice for well-ripened honey). */
+const DRY_HONEY_PCT = 16.5;
+
+/** One way out in words, with its figures. */
+function inWords(s: Snapshot, way: WayOut): string {
+  switch (way.way) {
+    case "spin-then":
+      return `spin then and use it soon: at most ${pct(way.upperPct)}, under the limit of ${s.house.limit_pct} %`;
+    case "spin-dry-boxes":
+      return `spin super ${spoken(way.boxes)} now (${way.kg.toFixed(1)} kg, at most ${pct(way.upperPct)} together) and part the others from them`;
+    case "freeze":
+      return "freeze the combs against beetles (−18 °C, two days) and dry on";
+    case "blend":
+      return `spin now and blend with ${way.dryKg.toFixed(0)} kg of honey at ${pct(way.dryPct)}`;
+    case "divert":
+      return "divert it: mead, bakery or feed";
+  }
+}
+
+/** What to do when the beetles come before the target: what would help in time, then what is left, best first. */
+function wayOut(s: Snapshot, stack: StackState, f: DryingForecast): string {
+  const then = f.atDeadline
+    ? `${pct(f.atDeadline.mid)} then, at most ${pct(f.atDeadline.upper)}`
+    : "the limit has passed";
+  const dry = stored(s)
+    .map((p) => p.water.figures.upperPct ?? 99)
+    .reduce((a, b) => Math.min(a, b), DRY_HONEY_PCT + 0.5);
+  const ways = waysOut({
+    boxes: stack.boxes,
+    rules: waterRules(s.house),
+    atDeadlineUpperPct: f.atDeadline?.upper ?? stack.water?.upperPct ?? 99,
+    nowUpperPct: stack.water?.upperPct ?? 99,
+    nowMeanPct: stack.water?.meanPct ?? 99,
+    dryPct: Math.min(dry, DRY_HONEY_PCT),
+  });
   const help = [
     f.needs?.humidityPct ? `bring humidity to ${f.needs.humidityPct} %` : null,
     f.needs?.tempC ? `warm the same air to ${f.needs.tempC} °C` : null,
   ].filter(Boolean);
-  const best = {
-    "spin-then": `spin then and use it soon: it is under the limit of ${s.house.limit_pct} %`,
-    "blend-then": "spin then and blend it with drier honey",
-    "divert-then": "divert it: mead, bakery or feed",
-  }[f.compromise ?? "divert-then"];
-  return `${then}. Best: ${best}${help.length > 0 ? `; or ${help.join(", or ")}` : "; no drier or warmer air would bring it there in time"}.`;
+  const [best, ...others] = ways.map((w) => inWords(s, w));
+  const inTime = help.length > 0 ? `In time if you ${help.join(", or ")}. ` : "";
+  return `${then}. ${inTime}Best: ${best}.${others.length > 0 ? ` Or ${others.slice(0, 3).join("; or ")}.` : ""}`;
 }
 
 function stackDecision(s: Snapshot, stack: StackState): Decision {
-  const { forecast: f, rate, water } = stack;
+  const { forecast: f, water } = stack;
   const kg = formatKgFromG(stack.grams);
   const late = stack.deadline < s.now;
   const by = late
@@ -142,8 +184,20 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
       so: `${plural(stack.supers.length, "super")}, ${kg} kg, no reading yet.${beetles}`,
       action: read,
     };
-  const nowPct = rate?.nowPct ?? water.meanPct;
-  const now = `${pct(nowPct)} ±${(rate?.nowSdPct ?? water.sePct).toFixed(1)} now`;
+  const nowPct = water.meanPct;
+  const now = `${pct(nowPct)} ±${water.sePct.toFixed(1)} now, at most ${pct(water.upperPct)}`;
+  const ripe = standingOf(water, waterRules(s.house)) === "ripe";
+  const unsure = standingOf(water, waterRules(s.house)) === "unsure";
+  if (unsure && (!f || f.status === "unsure"))
+    return {
+      ...base,
+      urgency: stack.beetlesSeen ? 9 : 24,
+      tone: "water",
+      what: `Read more of stack ${stack.name}: super ${stack.next} next`,
+      short: `read more of ${stack.name}`,
+      so: `${now}: it looks ripe, but may be over the limit of ${s.house.limit_pct} %; ${water.readBoxes} of ${water.boxes} supers read.${beetles}`,
+      action: read,
+    };
   if (!f && nowPct > 20)
     return {
       ...base,
@@ -157,15 +211,14 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
   if (!f)
     return {
       ...base,
-      urgency: nowPct <= s.house.target_pct ? 20 : 25,
-      tone: nowPct <= s.house.target_pct ? "go" : "water",
-      what:
-        nowPct <= s.house.target_pct
-          ? `Spin stack ${stack.name}: it is ready`
-          : `Stack ${stack.name}: log the room's air to see how long it dries`,
-      short: nowPct <= s.house.target_pct ? `stack ${stack.name} ready` : `stack ${stack.name} drying`,
+      urgency: ripe ? 20 : 25,
+      tone: ripe ? "go" : "water",
+      what: ripe
+        ? `Spin stack ${stack.name}: it is ready`
+        : `Stack ${stack.name}: log the room's air to see how long it dries`,
+      short: ripe ? `stack ${stack.name} ready` : `stack ${stack.name} drying`,
       so: `${now}, ${kg} kg; no air is logged, so nothing can be forecast.${beetles}`,
-      action: nowPct <= s.house.target_pct ? out : { label: "Enter the air", href: "/hot-room?do=air" },
+      action: ripe ? out : { label: "Enter the air", href: "/hot-room?do=air" },
     };
   if (f.status === "wetting")
     return {
@@ -199,7 +252,7 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
           ? `Stack ${stack.name} cannot get to ${s.house.target_pct} % in this room`
           : `Stack ${stack.name} is too wet to be ready before the beetle limit`,
       short: f.status === "cannot" ? `${stack.name} cannot dry here` : `stack ${stack.name} too wet`,
-      so: `${now}, ${wayOut(s, f)}${beetles}`,
+      so: `${now}, ${wayOut(s, stack, f)}${beetles}`,
       action: look,
     };
   if (f.status === "cannot")

@@ -2,12 +2,14 @@
 import type { Knex } from "knex";
 import type { DryingRate, ForecastGoal, RoomAhead } from "@/core/drying";
 import { equilibriumWaterPct, warmUpHours } from "@/core/drying";
+import { standingOf } from "@/core/moisture";
 import { formatKgFromG } from "@/core/units";
 import { ageBetween, whenIn } from "../clock";
+import { type RoomState, roomAheadOf, type StackState } from "../standing/room";
+import { waterRules } from "../standing/waiting";
 import type { AtHand, InstrumentView } from "./instruments";
 import { devicesAtHand, instrumentsView } from "./instruments";
 import type { Tone } from "./model";
-import { type RoomState, roomAheadOf, type StackState } from "./room";
 import type { Snapshot } from "./snapshot";
 
 const HOUR_MS = 3_600_000;
@@ -92,6 +94,7 @@ function thinned(log: RoomState["log"], nowMs: number): AirPoint[] {
 function verdictOf(s: Snapshot, x: StackState): { verdict: string; tone: Tone } {
   const { forecast: f, water } = x;
   if (!water) return { verdict: "test me", tone: "water" };
+  if (standingOf(water, waterRules(s.house)) === "unsure") return { verdict: "test more", tone: "water" };
   if (!f) return { verdict: "no air logged", tone: "ink" };
   if (f.status === "wetting") return { verdict: "getting wetter", tone: "stop" };
   if (f.status === "ready") return { verdict: "spin now", tone: "go" };
@@ -118,13 +121,9 @@ function stackView(s: Snapshot, x: StackState): StackView {
     tags: x.supers.map((w) => w.tag),
     kg: formatKgFromG(x.grams),
     fan: x.fan,
-    meanPct: x.rate
-      ? `${x.rate.nowPct.toFixed(1)} % ±${x.rate.nowSdPct.toFixed(1)}`
-      : x.water
-        ? `${x.water.meanPct.toFixed(1)} %`
-        : "unread",
+    meanPct: x.water ? `${x.water.meanPct.toFixed(1)} %, at most ${x.water.upperPct.toFixed(1)} %` : "unread",
     worst: x.rate ? `worst ${x.rate.wettest.box}, ${x.rate.wettest.waterPct.toFixed(1)} %` : "",
-    age: `in ${ageBetween(x.pulledAt, s.now)}`,
+    age: `for ${ageBetween(x.pulledAt, s.now)}`,
     beetles: x.beetlesSeen
       ? "beetles seen: spin today"
       : late

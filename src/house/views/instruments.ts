@@ -1,9 +1,9 @@
 /** Refractometers with their checks, and the devices that post by themselves. */
 import type { Knex } from "knex";
-import { offsetInWaterPct } from "@/core/moisture";
+import { offsetInWaterPct, type ReadingScale } from "@/core/moisture";
 import { shortDayIn, whenIn } from "../clock";
 import { type DeviceRow, devices, newestPost } from "../records/climate";
-import { type CheckedInstrument, instruments, standingAt } from "../records/instruments";
+import { type CheckedInstrument, instruments, offsetOf, standingAt } from "../records/instruments";
 import type { Snapshot } from "./snapshot";
 
 export interface InstrumentView {
@@ -12,6 +12,10 @@ export interface InstrumentView {
   readonly compensates: string;
   readonly offset: string;
   readonly verified: boolean;
+  /** For reckoning a drop while it is typed. */
+  readonly scale: ReadingScale;
+  readonly corrects: boolean;
+  readonly offsetIndex: number;
   readonly standing: string;
   readonly due: string;
   readonly log: readonly {
@@ -33,6 +37,9 @@ function shown(i: CheckedInstrument, s: Pick<Snapshot, "house" | "now">): Instru
     name: i.name,
     shows: `${unit}, steps of ${i.resolution}`,
     compensates: i.compensates ? `itself, ${i.atc_lo_c} to ${i.atc_hi_c} °C` : "by Aumbry",
+    scale: i.scale,
+    corrects: i.compensates,
+    offsetIndex: standing.offset,
     offset: `${points(offsetInWaterPct(standing.offset))} points`,
     verified: standing.verified,
     standing: standing.verified
@@ -42,14 +49,16 @@ function shown(i: CheckedInstrument, s: Pick<Snapshot, "house" | "now">): Instru
     log: i.checks
       .map((c, n) => {
         const before = i.checks[n - 1];
-        const offset = offsetInWaterPct(c.offset_index);
+        const offset = offsetInWaterPct(offsetOf(i, c));
         return {
           when: `${shortDayIn(s.house.zone, c.at)}`,
           who: c.who,
           reference: c.reference,
-          figures: `${c.expected} → ${c.shown} at ${c.temp_c} °C`,
+          figures: `${c.expected} → ${c.shown} at ${c.temp_c} °C${c.adjusted ? ", then set right" : ""}`,
           offset: points(offset),
-          drift: before ? points(offset - offsetInWaterPct(before.offset_index)) : "–",
+          drift: before
+            ? points(offset - (before.adjusted ? 0 : offsetInWaterPct(offsetOf(i, before))))
+            : "–",
         };
       })
       .reverse(),

@@ -2,8 +2,8 @@
 import { fermentationRisk } from "@/core/moisture";
 import { formatKgFromG } from "@/core/units";
 import { ageBetween, whenIn } from "../clock";
-import { settledAt } from "./decisions";
 import type { Tone } from "./model";
+import { settledAt } from "./settling";
 import type { PailState, Snapshot } from "./snapshot";
 
 export interface PailOnShelf {

@@ -34,7 +34,7 @@ describe("what stands at the intake", () => {
   });
 
   it("ripe: spin it", async () => {
-    await pull({ sample: 16.8 }, { sample: 16.9 }, { sample: 17 });
+    await pull({ sample: 16.2 }, { sample: 16.3 }, { sample: 16.2 });
     const { decision } = await intake();
     expect(decision).toMatchObject({
       short: "intake ripe",
@@ -48,6 +48,15 @@ describe("what stands at the intake", () => {
     const { decision } = await intake();
     expect(decision?.what).toMatch(/^Read \d more of the intake to be sure: super 4\d next$/);
     expect(decision?.so).toContain("it may be as wet as");
+  });
+
+  it("the button takes the boxes the verdict speaks of: two wet ones stay out", async () => {
+    await pull({ sample: 21.2 }, { sample: 21 }, { sample: 15.9 });
+    const { decision } = await intake();
+    expect(decision).toMatchObject({ tone: "go", action: { href: "/spin?do=batch&supers=43" } });
+    expect(decision?.what).toBe("Spin super 43 of the intake");
+    expect((await house.refused("start-batch", { supers: "41-43" })).code).toMatch(/over-the-limit|kept-apart/);
+    await house.act("start-batch", { supers: "43" });
   });
 
   it("wet: into the hot room", async () => {

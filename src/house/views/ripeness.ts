@@ -23,7 +23,8 @@ export const lookOf = (w: WaitingSuper): SuperLook => ({
   flags: w.flags,
   waitingUntil: w.waiting_until,
   place: "house",
-  readings: w.latest.map((r) => ({ waterPct: r.water_pct, sdPct: r.sd_pct })),
+  partlyCapped: w.partly_capped,
+  readings: w.asRead,
 });
 
 /** Supers pulled in one yard on one day and still waiting, judged together by the school that judged the pull. */

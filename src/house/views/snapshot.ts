@@ -3,7 +3,7 @@
 import type { Knex } from "knex";
 import { type BatchAccount, batchAccount } from "@/core/ledger";
 import { judgeWater } from "@/core/moisture";
-import { dayIn, todayFrom, whenIn } from "../clock";
+import { dayIn, todayFrom } from "../clock";
 import { type BatchComb, type BatchRow, combsOfBatches, openBatches } from "../records/batches";
 import { toWeighEmpty } from "../records/equipment";
 import { heldByKind, movementsOf } from "../records/fills";
@@ -18,19 +18,12 @@ import {
 import { type House, houseNow } from "../records/house";
 import { type LotRow, lotsHere } from "../records/lots";
 import { openPlans, type PlanRow } from "../records/plans";
-import { type PulledComb, waitingCombs } from "../records/pulls";
-import { type ReadingRow, readingsOf } from "../records/readings";
-import { type RoomState, roomState } from "./room";
+import { waitingCombs } from "../records/pulls";
+import { currentOf, type ReadingRow, readingsOf } from "../records/readings";
+import { type RoomState, roomState } from "../standing/room";
+import { asBox, type WaitingSuper, type WaterJudgement, waterRules, withReadings } from "../standing/waiting";
 
-export type WaterJudgement = ReturnType<typeof judgeWater>;
-
-export interface WaitingSuper extends PulledComb {
-  /** All of them, oldest first. */
-  readonly readings: readonly ReadingRow[];
-  /** The newest sheet's: honey dries, and older readings say what it was. */
-  readonly latest: readonly ReadingRow[];
-  readonly water: WaterJudgement;
-}
+export type { WaitingSuper, WaterJudgement } from "../standing/waiting";
 
 export interface BatchState extends BatchRow {
   readonly combs: readonly BatchComb[];
@@ -75,18 +68,6 @@ export interface Snapshot {
   readonly equipment: { yards: boolean; colonies: boolean; supers: boolean; pails: boolean };
 }
 
-const asWeighted = (r: ReadingRow, massKg: number, zone: string, now: Date, name?: string) => ({
-  waterPct: r.water_pct,
-  sdPct: r.sd_pct,
-  massKg,
-  by: `${r.who}, ${whenIn(zone, r.at, now)}${r.instrument ? `, ${r.instrument}` : ""}${r.doubts.length > 0 ? ", unverified" : ""}`,
-  what: name ?? "Reading",
-});
-
-/** The readings made together with the newest one. */
-const latestSheet = (readings: readonly ReadingRow[]): readonly ReadingRow[] =>
-  readings.filter((r) => r.entry_id === readings.at(-1)?.entry_id);
-
 /** A batch's water: readings of the batch itself count for all of it, readings of combs for what came out of them. */
 function waterOfBatch(
   combs: readonly BatchComb[],
@@ -96,22 +77,21 @@ function waterOfBatch(
   now: Date,
 ): WaterJudgement {
   const own = byFill.get(fillId) ?? [];
-  const weighted =
+  return judgeWater(
     own.length > 0
-      ? own.map((r) => asWeighted(r, 1, house.zone, now, "Batch"))
-      : combs.flatMap((c) => {
-          const readings = latestSheet(byFill.get(c.comb_fill) ?? []);
-          return readings.map((r) =>
-            asWeighted(
-              r,
-              (c.gross_g - c.empty_g) / 1000 / readings.length,
-              house.zone,
-              now,
-              `Super ${c.tag}`,
-            ),
-          );
-        });
-  return judgeWater(weighted, { targetPct: house.target_pct, limitPct: house.limit_pct });
+      ? [asBox("Batch", 1, own, house, now, { mixed: true })]
+      : combs.map((c) =>
+          asBox(
+            `Super ${c.tag}`,
+            (c.gross_g - c.empty_g) / 1000,
+            currentOf(byFill.get(c.comb_fill) ?? []),
+            house,
+            now,
+            { cappedPct: c.capped_pct },
+          ),
+        ),
+    waterRules(house),
+  );
 }
 
 function grouped<T>(list: readonly T[], keyOf: (item: T) => number): Map<number, T[]> {
@@ -203,20 +183,11 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     ),
   ]);
   const byFill = grouped(readings, (r) => r.fill_id);
-  const judged = (list: readonly ReadingRow[], massKg: number) =>
-    judgeWater(
-      list.map((r) => asWeighted(r, massKg, house.zone, now)),
-      { targetPct: house.target_pct, limitPct: house.limit_pct },
-    );
   const batchWater = new Map(
     [...wanted].map(([id, fill]) => [id, waterOfBatch(combsByBatch.get(id) ?? [], byFill, fill, house, now)]),
   );
-  const unread = judgeWater([], { targetPct: house.target_pct, limitPct: house.limit_pct });
-  const waiting = combs.map((c) => {
-    const all = byFill.get(c.fill_id) ?? [];
-    const latest = latestSheet(all);
-    return { ...c, readings: all, latest, water: judged(latest, 1) };
-  });
+  const unread = judgeWater([], waterRules(house));
+  const waiting = withReadings(combs, byFill, house, now);
   return {
     house,
     now,
@@ -230,7 +201,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       water: batchWater.get(b.id) ?? unread,
     })),
     pails: pailRows.map((p) => {
-      const own = latestSheet(byFill.get(p.fill_id) ?? []);
+      const own = byFill.get(p.fill_id) ?? [];
       return {
         fillId: p.fill_id,
         tag: p.tag,
@@ -239,7 +210,10 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
         batch: p.batch,
         batchId: p.batch_id,
         filledAt: p.opened_at,
-        water: own.length > 0 ? judged(own, 1) : (batchWater.get(p.batch_id) ?? unread),
+        water:
+          own.length > 0
+            ? judgeWater([asBox(`Pail ${p.tag}`, 1, own, house, now, { mixed: true })], waterRules(house))
+            : (batchWater.get(p.batch_id) ?? unread),
         waterFromBatch: own.length === 0,
       };
     }),

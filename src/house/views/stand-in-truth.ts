@@ -1,18 +1,19 @@
 /** What a stand-in instrument needs to know of the super before it: everything but its honey. */
 
 import type { Knex } from "knex";
-import { climateOf, type FanPosition, soundClimate } from "@/core/drying";
+import { climateOf, soundClimate } from "@/core/drying";
 import { framesIn } from "../frames";
-import { airSince, fanByStack } from "../records/climate";
+import { airSince, draughtLog, placesOf } from "../records/climate";
 import { oneVessel } from "../records/equipment";
 import { waitingCombs } from "../records/pulls";
+import { draughtOf } from "../standing/draught";
 
 export async function standInTruth(db: Knex, tag: string) {
   const vessel = await oneVessel(db, "super", tag, "super");
   const comb = (await waitingCombs(db)).find((c) => c.tag === tag);
   const since = comb?.at ?? new Date();
   const log = comb ? await airSince(db, since) : [];
-  const fan: FanPosition = (comb?.stack && (await fanByStack(db)).get(comb.stack)?.fan) || "full";
+  const draught = comb ? draughtOf(await placesOf(db, [comb.fill_id]), await draughtLog(db)) : [];
   const { sound } = soundClimate(
     log.map((r) => ({ atMs: r.at.getTime(), tempC: r.temp_c, humidityPct: r.humidity_pct })),
   );
@@ -26,6 +27,6 @@ export async function standInTruth(db: Knex, tag: string) {
     weighedKg: comb?.weighed ? comb.grams / 1000 : null,
     pulledAt: comb?.at ?? null,
     climate: climateOf(sound),
-    fan,
+    draught,
   };
 }

@@ -64,7 +64,8 @@ describe("what to do next", () => {
     await house.act("undo", { entry: wet.entry });
     await house.act("read-moisture", { super: 41, value: 18.2 });
     expect(await short()).toEqual(["stack C drying"]);
-    await house.act("start-batch", { supers: "41" });
+    expect((await house.refused("start-batch", { supers: "41" })).message).toContain("may be as wet as");
+    await house.act("start-batch", { supers: "41", despite: "used at once" });
     expect(await short()).toEqual(["1 to weigh back"]);
     await house.act("weigh-spun-super", { super: 41, grossKg: 5.2 });
     expect(await short()).toEqual(["fill pails"]);
@@ -76,7 +77,8 @@ describe("what to do next", () => {
     await house.equip();
     await house.pull(41, 12);
     await house.act("read-moisture", { super: 41, value: 18.4 });
-    await house.act("start-batch", { supers: "41" });
+    const { say } = await house.act("start-batch", { supers: "41", despite: "for the bakery" });
+    expect(say).toContain("Although over the limit: for the bakery.");
     await house.act("fill-pail", { pail: 1, grossKg: 13.2 });
     await house.act("weigh-spun-super", { super: 41, grossKg: 5.2 });
     await house.act("close-batch", {});
@@ -177,7 +179,7 @@ describe("trace", () => {
     await house.pull(41, 12);
     await house.act("read-moisture", { super: 41, value: 18.5, tempC: 28 });
     const [reading] = (await traceView(house.db, "super", "41")).readings;
-    expect(reading?.says).toBe("17.8 % ±0.2");
+    expect(reading?.says).toBe("17.8 % ±0.4, unverified");
     expect(reading?.why.because).toEqual(
       expect.arrayContaining([
         expect.objectContaining({ figure: "18.5 % water at 28.0 °C" }),

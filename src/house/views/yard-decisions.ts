@@ -2,12 +2,12 @@
 import { formatKgFromG } from "@/core/units";
 import { stepsOf } from "../clearing";
 import { dayIn, writtenDay } from "../clock";
-import { plural } from "../ranges";
+import { plural, spoken } from "../ranges";
 import type { PlanRow } from "../records/plans";
+import { stacksOf } from "../standing/stacks";
 import type { Decision } from "./model";
 import { judgedPull, type PullTogether, pullsOf } from "./ripeness";
 import type { Snapshot } from "./snapshot";
-import { stacksOf } from "./stacks";
 
 function planDecision(s: Snapshot, plan: PlanRow): Decision[] {
   const today = dayIn(s.house.zone, s.now);
@@ -40,9 +40,9 @@ function intakeDecision(s: Snapshot, pull: PullTogether): Decision {
   const judged = judgedPull(s, pull.supers);
   const kg = formatKgFromG(pull.supers.reduce((g, w) => g + w.grams, 0));
   const where = `${pull.yard}, ${plural(pull.supers.length, "super")}, ${kg} kg.`;
-  const href =
-    (judged.verdict === "spin" ? "/spin?do=batch&supers=" : "/hot-room?do=stand&supers=") +
-    pull.supers.map((w) => w.tag).join(",");
+  // The button takes the boxes the verdict speaks of, and no others.
+  const taken = judged.taken.length === pull.supers.length ? "" : `super ${spoken(judged.taken)} of `;
+  const tags = judged.taken.join(",");
   const base = {
     id: `pull-${pull.id}`,
     bay: "Yard" as const,
@@ -74,29 +74,41 @@ function intakeDecision(s: Snapshot, pull: PullTogether): Decision {
         ...base,
         urgency: 28,
         tone: "go",
-        what: "Spin what stands at the intake",
+        what: `Spin ${taken === "" ? "what stands at" : taken}the intake`,
         short: "intake ripe",
-        action: { label: "Start a batch", href },
+        action: { label: "Start a batch", href: `/spin?do=batch&supers=${tags}` },
       };
     case "dry":
       return {
         ...base,
         urgency: 30,
         tone: "water",
-        what: "Stand the intake in the hot room: it must dry",
+        what: `Stand ${taken}the intake in the hot room: it must dry`,
         short: "intake must dry",
-        action: { label: "Stand them in", href },
+        action: { label: "Stand them in", href: `/hot-room?do=stand&supers=${tags}` },
       };
     case "test": {
       return {
         ...base,
         urgency: 40,
         tone: "water",
-        what: `Read ${plural(unread, "super")} before they are spun`,
-        short: `${unread} to read`,
+        what:
+          unread > 0
+            ? `Read ${plural(unread, "super")} before they are spun`
+            : `Read more of the intake before it is spun: super ${judged.next} next`,
+        short: unread > 0 ? `${unread} to read` : "read again",
         action: { label: "Enter a reading", href: `/hot-room?do=read&super=${judged.next ?? ""}` },
       };
     }
+    case "melt":
+      return {
+        ...base,
+        urgency: 26,
+        tone: "heat",
+        what: "Warm and melt what stands at the intake: it is crystallised and will not spin",
+        short: "intake crystallised",
+        action: { label: "Look", href: "/yard" },
+      };
     default:
       return {
         ...base,

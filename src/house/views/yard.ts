@@ -46,6 +46,7 @@ export interface PullSheetView {
     offset: number;
     verified: boolean;
     stepSdPct: number;
+    commonSdPct: number;
   }[];
   readonly devices: AtHand;
   readonly past: { readonly batches: readonly PastBatch[]; readonly frames: PastFrames };
@@ -97,6 +98,7 @@ export async function pullSheetView(db: Knex, s: Snapshot): Promise<PullSheetVie
         offset: standing.offset,
         verified: standing.verified,
         stepSdPct: stepSdPct(kindOf(i)),
+        commonSdPct: standing.commonSdPct,
       })),
     devices,
     past,

@@ -1,3 +1,5 @@
+import { parseMassKg, parseTempC } from "@/core/units";
+
 /** Figures as people type them: with a point or a comma, and nothing is taken for one that is none. */
 
 export const figureIn = (text: string | boolean | undefined): number | null => {
@@ -5,6 +7,24 @@ export const figureIn = (text: string | boolean | undefined): number | null => {
   const value = Number(typed.replace(",", "."));
   return typed !== "" && Number.isFinite(value) ? value : null;
 };
+
+/** Kilograms as typed, in whatever unit: "42 lb" is 19.05 kg; null while it is no weight. */
+export function massIn(text: string | undefined): number | null {
+  try {
+    return parseMassKg(String(text ?? ""));
+  } catch {
+    return null;
+  }
+}
+
+/** °C as typed, in either scale; null while it is no temperature. */
+export function tempIn(text: string | undefined): number | null {
+  try {
+    return parseTempC(String(text ?? ""));
+  } catch {
+    return null;
+  }
+}
 
 export interface Bounds {
   readonly from: number;

@@ -183,6 +183,20 @@ export function PullCard({
           optional
           onChange={(shake) => change({ shake })}
         />
+        {row.shake !== "" && (
+          <Field
+            spec={{
+              name: "partlyCapped",
+              label: "Frames partly capped",
+              hint: "those it was shaken for",
+              kind: "figure",
+              span: 1,
+            }}
+            value={row.partlyCapped}
+            error={errorAt("partlyCapped")}
+            onChange={(v) => change({ partlyCapped: String(v) })}
+          />
+        )}
         <ChoiceKeys
           label="Frames lift"
           options={[

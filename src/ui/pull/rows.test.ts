@@ -19,7 +19,15 @@ const around: Around = {
     "7": { emptyKg: 7.4, frames: 9, depth: "deep" },
   },
   rules: DEFAULT_RULES,
-  instrument: { name: "R1", scale: "water", compensates: false, offset: 0, verified: true, stepSdPct: 0.03 },
+  instrument: {
+    name: "R1",
+    scale: "water",
+    compensates: false,
+    offset: 0,
+    verified: true,
+    stepSdPct: 0.03,
+    commonSdPct: 0.05,
+  },
   sampleC: 20,
   today: "2026-08-13",
   past: { batches: [], frames: {} },
@@ -105,17 +113,22 @@ describe("slips seen before the house is asked", () => {
 describe("judging while it is filled in", () => {
   it("by the sample, corrected as the instrument's record says", () => {
     expect(verdict({})).toBe("test");
-    expect(verdict({ sample: "17,1" })).toBe("spin");
+    expect(verdict({ sample: "16,4" })).toBe("spin");
+    // One drop at 17.4 may stand for a box over the limit: more of it must be read.
+    expect(verdict({ sample: "17,4" })).toBe("test");
     expect(verdict({ sample: "18.1" })).toBe("dry");
-    // A warm sample reads too wet: 18.1 at 28 °C is 17.4.
-    expect(verdict({ sample: "18.1" }, { sampleC: 28 })).toBe("spin");
+    // A warm sample reads too wet: 17.2 at 28 °C is 16.5.
+    expect(verdict({ sample: "17.2" }, { sampleC: 28 })).toBe("spin");
     expect(verdict({ sample: "22" })).toBe("leave");
   });
 
-  it("an unverified instrument's sample counts with doubled uncertainty", () => {
-    const unsure = { ...around, instrument: around.instrument && { ...around.instrument, verified: false } };
-    const upper = (a: Around) => judgeRows([row({ sample: "17.4" })], a, "instrument").figures.upperPct ?? 0;
-    expect(upper(unsure) - 17.4).toBeCloseTo(2 * (upper(around) - 17.4), 1);
+  it("an instrument nobody checked may be off in all its readings: the limit lies higher", () => {
+    const unsure = {
+      ...around,
+      instrument: around.instrument && { ...around.instrument, verified: false, commonSdPct: 0.35 },
+    };
+    const upper = (a: Around) => judgeRows([row({ sample: "16.4" })], a, "instrument").figures.upperPct ?? 0;
+    expect(upper(unsure)).toBeGreaterThan(upper(around) + 0.05);
   });
 
   it("by another school for once", () => {

@@ -1,6 +1,7 @@
 /** One super on the pull sheet as it is being filled in, and what the core makes of it. */
 
 import {
+  type BoxReading,
   correctReading,
   judgePull,
   type PullRipeness,
@@ -8,7 +9,9 @@ import {
   type School,
   type SuperFlag,
   type SuperLook,
+  UNCHECKED_SD_PCT,
 } from "@/core/moisture";
+import { formatKg } from "@/core/units";
 import {
   type ExpectedYield,
   expectedYield,
@@ -20,7 +23,7 @@ import {
   type SuperDepth,
 } from "@/core/yields";
 import { framesOf } from "@/house/frames";
-import { figureIn } from "../fields/figure";
+import { figureIn, massIn } from "../fields/figure";
 
 export interface PullRow {
   readonly key: number;
@@ -29,6 +32,8 @@ export interface PullRow {
   readonly cappedPct: string;
   readonly shake: "" | "no-drops" | "drops";
   readonly framesLeft: number;
+  /** Frames only partly capped, where they go by the shake. */
+  readonly partlyCapped: string;
   readonly frameClass: "" | FrameClass;
   readonly flags: readonly SuperFlag[];
   readonly waitingUntil: string;
@@ -45,6 +50,7 @@ export const blankRow = (key: number, like?: PullRow): PullRow => ({
   cappedPct: like?.cappedPct ?? "95",
   shake: "",
   framesLeft: 0,
+  partlyCapped: "",
   frameClass: "",
   flags: [],
   waitingUntil: "",
@@ -67,6 +73,8 @@ export interface SampleInstrument {
   readonly offset: number;
   readonly verified: boolean;
   readonly stepSdPct: number;
+  /** What all its readings may be off by, points. */
+  readonly commonSdPct: number;
 }
 
 export interface Around {
@@ -84,9 +92,8 @@ export const bareTag = (tag: string): string =>
     .toUpperCase()
     .replace(/^S(?=\d)/, "");
 
-/** A figure while it is typed; null while it is none. */
 /** Water of a sample as typed; null while it is none, or one the house will refuse with its own words. */
-function waterOf(row: PullRow, { instrument, sampleC }: Around): { waterPct: number; sdPct: number } | null {
+function waterOf(row: PullRow, { instrument, sampleC }: Around): BoxReading | null {
   const value = figureIn(row.sample);
   if (value === null) return null;
   try {
@@ -99,7 +106,9 @@ function waterOf(row: PullRow, { instrument, sampleC }: Around): { waterPct: num
     });
     return {
       waterPct: got.waterPct,
-      sdPct: Math.hypot(got.sdPct, instrument?.stepSdPct ?? 0) * (instrument?.verified ? 1 : 2),
+      sdPct: Math.hypot(got.sdPct, instrument?.stepSdPct ?? 0),
+      commonSdPct: instrument?.commonSdPct ?? UNCHECKED_SD_PCT,
+      instrument: instrument?.name,
     };
   } catch {
     return null;
@@ -110,7 +119,7 @@ const within = (x: number | null, lo: number, hi: number, otherwise: number): nu
   x !== null && x >= lo && x <= hi ? x : otherwise;
 
 const asPulled = (row: PullRow, known: KnownSuper | undefined): PulledSuper => {
-  const gross = figureIn(row.grossKg);
+  const gross = massIn(row.grossKg);
   const net = gross !== null && known ? gross - known.emptyKg : null;
   return {
     name: row.tag,
@@ -136,6 +145,7 @@ function lookOf(row: PullRow, around: Around): SuperLook {
     cappedPct: within(figureIn(row.cappedPct), 0, 100, 0),
     frames,
     framesLeft: Math.min(frames, row.framesLeft),
+    partlyCapped: figureIn(row.partlyCapped),
     shake: row.shake === "" ? null : row.shake,
     flags: row.flags,
     waitingUntil: row.waitingUntil || null,
@@ -166,6 +176,7 @@ export const asInput = (row: PullRow): Record<string, unknown> => ({
   flags: row.flags,
   take: row.take,
   ...(row.shake ? { shake: row.shake } : {}),
+  ...(row.partlyCapped.trim() ? { partlyCapped: row.partlyCapped } : {}),
   ...(row.frameClass ? { frameClass: row.frameClass } : {}),
   ...(row.waitingUntil ? { waitingUntil: row.waitingUntil } : {}),
   ...(row.grossKg.trim() ? { grossKg: row.grossKg } : {}),
@@ -208,18 +219,20 @@ export function slipIn(
       field: "cappedPct",
       message: `The share capped must be between 0 and 100 %, not ${row.cappedPct || "empty"}.`,
     };
+  const partly = figureIn(row.partlyCapped);
+  if (row.partlyCapped.trim() !== "" && (partly === null || partly < 0 || partly > known.frames))
+    return { field: "partlyCapped", message: `It has ${known.frames} frames.` };
   if (row.framesLeft >= known.frames)
     return { field: "framesLeft", message: `It has ${known.frames} frames: nothing is left to take.` };
   if (row.flags.includes("waiting") && !row.waitingUntil)
     return { field: "waitingUntil", message: "Until when does the waiting period run?" };
-  // A weight with its unit ("42 lb") is for the house to read.
-  if (row.grossKg.trim() !== "" && !/\d/.test(row.grossKg))
+  if (row.grossKg.trim() !== "" && massIn(row.grossKg) === null)
     return { field: "grossKg", message: `"${row.grossKg}" is not a weight.` };
-  const gross = figureIn(row.grossKg);
+  const gross = massIn(row.grossKg);
   if (gross !== null && gross <= known.emptyKg)
     return {
       field: "grossKg",
-      message: `It weighs ${known.emptyKg} kg empty; ${gross} kg leaves no honey in it.`,
+      message: `It weighs ${formatKg(known.emptyKg)} kg empty; ${formatKg(gross)} kg leaves no honey in it.`,
     };
   if (row.sample.trim() !== "" && !waterOf(row, around))
     return { field: "sample", message: `"${row.sample}" is no reading of honey on this scale.` };

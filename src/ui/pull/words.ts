@@ -5,6 +5,7 @@ export const VERDICT: Record<RipenessVerdict, { readonly word: string; readonly 
   spin: { word: "spin", tone: "go" },
   dry: { word: "dry first", tone: "water" },
   leave: { word: "leave", tone: "ink" },
+  melt: { word: "warm and melt", tone: "heat" },
   divert: { word: "divert", tone: "stop" },
   "do-not-take": { word: "do not take", tone: "stop" },
   test: { word: "test first", tone: "water" },

@@ -1,13 +1,35 @@
 "use client";
 
 import { useState } from "react";
+import { correctReading } from "@/core/moisture/reading";
 import { judgeSheet } from "@/core/moisture/sheet";
-import type { AtHand } from "@/house/views/instruments";
+import type { AtHand, InstrumentView } from "@/house/views/instruments";
 import { Field } from "../fields/field";
-import { figureIn } from "../fields/figure";
+import { figureIn, tempIn } from "../fields/figure";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { FromDevice } from "../from-device";
+
+/** A drop as typed in % water at 20 °C, whatever the scale; a sentence where it is no reading; null while empty. */
+function waterOf(
+  typed: string,
+  instrument: Pick<InstrumentView, "scale" | "corrects" | "offsetIndex"> | undefined,
+  tempC: number,
+): number | string | null {
+  const value = figureIn(typed);
+  if (value === null) return typed.trim() === "" ? null : `"${typed}" is not a reading.`;
+  try {
+    return correctReading({
+      scale: instrument?.scale ?? "water",
+      value,
+      tempC,
+      compensates: instrument?.corrects ?? false,
+      offset: instrument?.offsetIndex ?? 0,
+    }).waterPct;
+  } catch (fault) {
+    return (fault as Error).message;
+  }
+}
 
 /** The reading sheet: three drops in a row, their mean and spread while they are entered, an outlier named. */
 export default function SheetOfDrops({
@@ -16,7 +38,10 @@ export default function SheetOfDrops({
   devices,
 }: {
   superTag: string;
-  instruments: readonly { name: string; verified: boolean; standing: string; shows: string }[];
+  instruments: readonly Pick<
+    InstrumentView,
+    "name" | "verified" | "standing" | "shows" | "scale" | "corrects" | "offsetIndex"
+  >[];
   devices: AtHand;
 }) {
   const [tag, setTag] = useState(superTag);
@@ -26,9 +51,11 @@ export default function SheetOfDrops({
   const [sampleC, setSampleC] = useState("20");
   const [drops, setDrops] = useState(["", "", ""]);
   const { standing, errorAt, submit } = useCommand("read-sheet");
-  const read = drops.map(figureIn).filter((d) => d !== null);
-  const sheet = read.length > 0 ? judgeSheet(read) : null;
   const picked = instruments.find((i) => i.name === instrument);
+  const read = drops.map((d) => waterOf(d, picked, tempIn(sampleC) ?? 20));
+  const water = read.flatMap((r) => (typeof r === "number" ? [r] : []));
+  const slip = read.find((r) => typeof r === "string");
+  const sheet = water.length > 0 ? judgeSheet(water) : null;
 
   return (
     <form
@@ -114,9 +141,15 @@ export default function SheetOfDrops({
           .
         </p>
       )}
+      {slip && (
+        <p className="mt-3 font-semibold text-stop" aria-live="polite">
+          {slip}
+        </p>
+      )}
       {sheet && (
         <p className="mt-3" aria-live="polite">
-          As shown: <b className={sheet.outlier === null ? "text-water" : "text-stop"}>{sheet.sentence}</b>
+          In % water at 20 °C:{" "}
+          <b className={sheet.outlier === null ? "text-water" : "text-stop"}>{sheet.sentence}</b>
         </p>
       )}
       <div className="mt-4 flex flex-wrap items-center gap-4">

@@ -1,4 +1,4 @@
-import { REFERENCES } from "@/house/commands/instruments";
+import { REFERENCES } from "@/core/moisture";
 import type { HotRoomView } from "@/house/views/hot-room";
 import type { Snapshot } from "@/house/views/snapshot";
 import { Caution } from "@/ui/bench";
@@ -118,9 +118,16 @@ const OFTEN: readonly Work<Bench>[] = [
                 options: REFERENCES.map((r) => ({ value: r, label: r })),
                 value: "dioptric oil",
               },
-              { name: "expected", label: "Should show", kind: "figure", span: 1, hint: "on its own scale" },
-              { name: "shown", label: "Showed", kind: "figure", span: 1 },
-              { name: "tempC", label: "At", unit: "°C", kind: "figure", span: 1, value: "20" },
+              {
+                name: "expected",
+                label: "Should show",
+                kind: "figure",
+                span: 1,
+                hint: "at 20 °C, as printed",
+              },
+              { name: "shown", label: "Showed", kind: "figure", span: 1, hint: "before any turning" },
+              { name: "tempC", label: "Reference at", unit: "°C", kind: "figure", span: 1, value: "20" },
+              { name: "adjusted", label: "The screw was turned till it showed right", kind: "check" },
             ]}
           />
         )}

@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
-import { decisions, settling } from "@/house/views/decisions";
+import { decisions } from "@/house/views/decisions";
 import { shelved } from "@/house/views/pails";
+import { settling } from "@/house/views/settling";
 import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";

@@ -1,9 +1,9 @@
 import { LOSS_CAUSES } from "@/house/commands/record-loss";
 import { houseDatabase } from "@/house/door";
+import { stacksOf } from "@/house/standing/stacks";
 import type { FloorView } from "@/house/views/floor";
 import { devicesAtHand, instrumentsView } from "@/house/views/instruments";
 import type { Snapshot } from "@/house/views/snapshot";
-import { stacksOf } from "@/house/views/stacks";
 import { Caution } from "@/ui/bench";
 import { ChooseSupers } from "@/ui/choose-supers";
 import { CommandForm } from "@/ui/fields/command-form";
@@ -44,6 +44,7 @@ const OFTEN: readonly Work<Bench>[] = [
     label: "Choose supers",
     show: ({ s, search }) => {
       const { stacks, intake } = stacksOf(s.waiting);
+      const now = new Map(s.room.stacks.flatMap((x) => x.boxes.map((b) => [b.name, b.readings])));
       const grouped = [
         ...(intake.length > 0 ? [{ name: "Intake", supers: intake }] : []),
         ...stacks.map((x) => ({ name: `Stack ${x.name}`, supers: x.supers })),
@@ -53,11 +54,15 @@ const OFTEN: readonly Work<Bench>[] = [
           key={search.supers ?? ""}
           chosen={(search.supers ?? "").split(",").filter((t) => t !== "")}
           openBatch={s.openBatches.length === 1 ? (s.openBatches[0]?.number ?? null) : null}
+          rules={{ targetPct: s.house.target_pct, limitPct: s.house.limit_pct }}
+          houseSchool={s.house.school}
           supers={grouped.flatMap((g) =>
             g.supers.map((w) => ({
               tag: w.tag,
               kg: w.grams / 1000,
               waterPct: w.water.figures.waterPct ?? null,
+              readings: now.get(w.tag) ?? w.asRead,
+              school: w.school,
               verdict: w.water.verdict === "unread" ? `${w.capped_pct} % capped` : w.water.verdict,
               group: g.name,
             })),

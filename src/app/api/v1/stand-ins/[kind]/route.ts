@@ -46,7 +46,7 @@ export async function POST(
       return Response.json({ value: grossKg, device: device.name, standIn: true });
     }
     const waterPct = truth.pulledAt
-      ? hiddenWaterPct(comb, truth.climate, truth.fan, truth.pulledAt.getTime(), turn)
+      ? hiddenWaterPct(comb, truth.climate, truth.draught, truth.pulledAt.getTime(), turn)
       : comb.waterPct;
     const tempC = Math.min(40, Math.max(12, figure(body.sampleC, 20)));
     const shown = refractometerShows(STAND_IN_SEED, waterPct, tempC, turn);

@@ -1,4 +1,4 @@
-import type { WaitingSuper } from "./snapshot";
+import type { WaitingSuper } from "./waiting";
 
 export interface Stack {
   readonly name: string;

@@ -2,6 +2,7 @@
 import type { Knex } from "knex";
 import { DomainError } from "@/core/domain-error";
 import {
+  type Climate,
   type ClimateRow,
   climateOf,
   type DryingForecast,
@@ -11,18 +12,22 @@ import {
   dryingRate,
   equilibriumWaterPct,
   type FanPosition,
+  type ForecastGoal,
   humidAir,
   type RoomAhead,
   type SensorFault,
+  type StackBox,
   type StackReading,
   soundClimate,
   waterToRemoveKg,
 } from "@/core/drying";
-import { type BoxesWater, nextToTest, waterOfBoxes } from "@/core/moisture";
-import { airSince, devices, fanByStack } from "../records/climate";
+import { type BoxesWater, type BoxWater, nextToTest, waterOfBoxes } from "@/core/moisture";
+import { airSince, devices, draughtLog, placesOf, type StackAir, type Stood } from "../records/climate";
 import type { House } from "../records/house";
-import type { WaitingSuper } from "./snapshot";
+import { asBoxReading } from "../records/readings";
+import { draughtOf, fanAt } from "./draught";
 import { stacksOf } from "./stacks";
+import type { WaitingSuper } from "./waiting";
 
 const HOUR_MS = 3_600_000;
 /** A live sensor speaks every minute; after this it is called silent. */
@@ -53,7 +58,10 @@ export interface StackState {
   readonly pulledAt: Date;
   readonly deadline: Date;
   readonly beetlesSeen: boolean;
+  /** Of its boxes with their readings as they would come out now. */
   readonly water: BoxesWater | null;
+  /** Each box with its readings as they would come out now: what is judged, and what may be spun box by box. */
+  readonly boxes: readonly BoxWater[];
   /** The box to read next. */
   readonly next: string | null;
   readonly readings: readonly { readonly at: Date; readonly box: string; readonly waterPct: number }[];
@@ -82,48 +90,92 @@ function airAhead(log: readonly ClimateRow[]): { tempC: number; humidityPct: num
   return { tempC: mean((r) => r.tempC), humidityPct: mean((r) => r.humidityPct) };
 }
 
+/** What was reckoned of stacks just now: pages between two readings, minutes and places ask for the same. */
+const RECKONED = new Map<string, { readonly rate: DryingRate; readonly forecast: DryingForecast } | null>();
+const MOST_RECKONED = 120;
+const MINUTE_MS = 60_000;
+
+function reckoned(
+  readings: readonly StackReading[],
+  boxes: readonly StackBox[],
+  climate: Climate,
+  ahead: RoomAhead,
+  goal: ForecastGoal,
+  nowMs: number,
+) {
+  const air = [climate.pieces.length, climate.pieces[0], climate.pieces.at(-1)];
+  const key = JSON.stringify([readings, boxes, air, ahead, goal, nowMs]);
+  const known = RECKONED.get(key);
+  if (known !== undefined) return known;
+  let found: { rate: DryingRate; forecast: DryingForecast } | null = null;
+  try {
+    const rate = dryingRate(readings, climate, { nowMs, boxes });
+    found = { rate, forecast: dryingForecast(rate, ahead, goal) };
+  } catch (fault) {
+    if (!(fault instanceof DomainError)) throw fault;
+  }
+  if (RECKONED.size >= MOST_RECKONED) RECKONED.delete(RECKONED.keys().next().value as string);
+  RECKONED.set(key, found);
+  return found;
+}
+
+interface RoomLogs {
+  readonly log: readonly ClimateRow[];
+  readonly climate: Climate;
+  readonly fans: readonly StackAir[];
+  readonly places: readonly Stood[];
+}
+
 function stackState(
   house: House,
-  now: Date,
+  at: Date,
   stack: { name: string; supers: readonly WaitingSuper[] },
-  fan: FanPosition,
-  log: readonly ClimateRow[],
-  climate: ReturnType<typeof climateOf>,
+  { log, climate, fans, places }: RoomLogs,
 ): StackState {
+  // Honey does not dry within a minute: what is asked for within one is reckoned once.
+  const nowMs = Math.floor(at.getTime() / MINUTE_MS) * MINUTE_MS;
   const grams = stack.supers.reduce((g, w) => g + w.grams, 0);
+  const fan = fanAt(fans, stack.name, at);
   const pulledAt = new Date(Math.min(...stack.supers.map((w) => w.at.getTime())));
   const deadline = new Date(pulledAt.getTime() + house.beetle_hours * HOUR_MS);
-  const boxes = stack.supers.map((w) => ({
+  const readings: StackReading[] = stack.supers.flatMap((w) =>
+    w.readings
+      .filter((r) => r.at <= at)
+      .map((r) => ({ ...asBoxReading(r), atMs: Math.min(r.at.getTime(), nowMs), box: w.tag })),
+  );
+  const ahead = airAhead(log);
+  const found =
+    readings.length > 0 && ahead
+      ? reckoned(
+          readings,
+          stack.supers.map((w) => ({
+            name: w.tag,
+            massKg: w.grams / 1000,
+            cappedPct: w.capped_pct,
+            draught: draughtOf(
+              places.filter((p) => p.fill_id === w.fill_id),
+              fans,
+            ),
+          })),
+          climate,
+          { ...ahead, fan },
+          {
+            targetPct: house.target_pct,
+            limitPct: house.limit_pct,
+            deadlineHours: (deadline.getTime() - nowMs) / HOUR_MS,
+          },
+          nowMs,
+        )
+      : null;
+  const { rate = null, forecast = null } = found ?? {};
+  const boxes: BoxWater[] = stack.supers.map((w) => ({
     name: w.tag,
     massKg: w.grams / 1000,
     cappedPct: w.capped_pct,
-    readings: w.latest.map((r) => ({ waterPct: r.water_pct, sdPct: r.sd_pct })),
+    readings: rate?.brought.get(w.tag) ?? w.asRead,
   }));
-  const readings: StackReading[] = stack.supers.flatMap((w) =>
-    w.readings.map((r) => ({ atMs: r.at.getTime(), box: w.tag, waterPct: r.water_pct, sdPct: r.sd_pct })),
-  );
-  const past = readings.filter((r) => r.atMs <= now.getTime());
-  const ahead = airAhead(log);
-  let rate: DryingRate | null = null;
-  let forecast: DryingForecast | null = null;
-  if (past.length > 0 && ahead) {
-    try {
-      rate = dryingRate(past, climate, { nowMs: now.getTime(), fan });
-      forecast = dryingForecast(
-        rate,
-        { ...ahead, fan },
-        {
-          targetPct: house.target_pct,
-          limitPct: house.limit_pct,
-          deadlineHours: (deadline.getTime() - now.getTime()) / HOUR_MS,
-        },
-      );
-    } catch (fault) {
-      if (!(fault instanceof DomainError)) throw fault;
-    }
-  }
-  const water = waterOfBoxes(boxes);
-  const nowPct = rate?.nowPct ?? water?.meanPct ?? null;
+  const water = rate?.water ?? waterOfBoxes(boxes);
+  const nowPct = water?.meanPct ?? null;
   const waterKg =
     nowPct === null || nowPct > 35 ? 0 : waterToRemoveKg(grams / 1000, nowPct, house.target_pct);
   return {
@@ -136,6 +188,7 @@ function stackState(
     beetlesSeen: stack.supers.some((w) => w.flags.includes("beetles")),
     water,
     next: nextToTest(boxes)?.name ?? null,
+    boxes,
     readings: readings.map((r) => ({ at: new Date(r.atMs), box: r.box, waterPct: r.waterPct })),
     rate,
     forecast,
@@ -157,7 +210,15 @@ export async function roomState(
     ...stacks.flatMap((x) => x.supers.flatMap((w) => w.readings.map((r) => r.at.getTime() - HOUR_MS))),
   );
   const since = new Date(Math.max(firstReading, now.getTime() - MOST_HOURS * HOUR_MS));
-  const [logged, fans, known] = await Promise.all([airSince(db, since), fanByStack(db), devices(db)]);
+  const [logged, fans, known, places] = await Promise.all([
+    airSince(db, since),
+    draughtLog(db),
+    devices(db),
+    placesOf(
+      db,
+      stacks.flatMap((x) => x.supers.map((w) => w.fill_id)),
+    ),
+  ]);
   const { sound, faults } = soundClimate(
     logged.map((r) => ({ atMs: r.at.getTime(), tempC: r.temp_c, humidityPct: r.humidity_pct })),
   );
@@ -186,7 +247,7 @@ export async function roomState(
     faults,
     silent: quiet ? { device: sensor.name, since: heard?.at ?? null } : null,
     gaps: climate.gaps,
-    stacks: stacks.map((x) => stackState(house, now, x, fans.get(x.name)?.fan ?? "full", sound, climate)),
+    stacks: stacks.map((x) => stackState(house, now, x, { log: sound, climate, fans, places })),
   };
 }
 
