@@ -76,7 +76,7 @@ export async function loadDemo(
     name: "Withy Bank Packhouse",
     address: "Sluice Lane 3, Withy Bank",
     country: "Holmland",
-    zone: Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC",
+    zone: script.zone,
     lotPrefix: "WB",
   });
   for (const [name, role] of [

@@ -1,7 +1,9 @@
 /** What the demo is told with: the house's places and boxes, chance by seed, and the hour each thing happened. */
 import type { Knex } from "knex";
+import { DateTime } from "luxon";
 import { seeded } from "@/core/statistics/seeded";
 import { COMMANDS, execute } from "@/house";
+import { dayIn } from "@/house/clock";
 
 const DAY_MS = 86_400_000;
 const MINUTE_MS = 60_000;
@@ -54,20 +56,46 @@ export const emptyOf = (tag: number): number => (isDeep(tag) ? EMPTY_KG.deep : E
 export const range = (first: number, last: number): number[] =>
   Array.from({ length: last - first + 1 }, (_, i) => first + i);
 
+/** The hour of the day at which a demo begins. */
+const BEGINS_AT = 13;
+
+/** A zone of whole hours in which it is early afternoon; the signs of the Etc zones run the other way round. */
+export function afternoonZone(now: Date): string {
+  const offset = ((BEGINS_AT - now.getUTCHours() + 36) % 24) - 12;
+  return offset === 0 ? "Etc/UTC" : `Etc/GMT${offset > 0 ? "-" : "+"}${Math.abs(offset)}`;
+}
+
 export class Script {
   readonly rng = seeded(20260813);
   private step = 0;
   private pails = 0;
+  /** Where it is early afternoon when the demo is made, whatever the hour here: its day makes sense then. */
+  readonly zone: string;
   constructor(
     readonly db: Knex,
     readonly now: Date,
-  ) {}
+  ) {
+    this.zone = afternoonZone(now);
+  }
+
+  /** Day and clock of a moment, as the house's own clock shows them. */
+  dayOf(at: Date): string {
+    return dayIn(this.zone, at);
+  }
+  clockOf(at: Date): string {
+    const there = DateTime.fromJSDate(at, { zone: this.zone });
+    return there.set({ minute: there.minute < 30 ? 0 : 30 }).toFormat("HH:mm");
+  }
 
   /** Minutes before now of a clock hour on a past day (days counted back in blocks of 24 h). */
   past(daysAgo: number, hour: number, minute = 0): number {
-    const at = new Date(this.now.getTime() - daysAgo * DAY_MS);
-    at.setHours(hour, minute, 0, 0);
-    return Math.max(0, (this.now.getTime() - at.getTime()) / MINUTE_MS);
+    const at = DateTime.fromMillis(this.now.getTime() - daysAgo * DAY_MS, { zone: this.zone }).set({
+      hour,
+      minute,
+      second: 0,
+      millisecond: 0,
+    });
+    return Math.max(0, (this.now.getTime() - at.toMillis()) / MINUTE_MS);
   }
 
   at(minutesAgo: number): Date {

@@ -34,7 +34,7 @@ export async function today(script: Script): Promise<void> {
   const late = { yard: YARDS.kiln, supers: range(21, 26) };
   const wet = script.weighIn(heather.yard, heather.supers, [48, 70]);
   const ripe = script.weighIn(lime.yard, lime.supers, [94, 99]);
-  const damp = script.weighIn({ ...late.yard, first: 9, colonies: 6 }, late.supers, [80, 87]);
+  const damp = script.weighIn({ ...late.yard, first: 9, colonies: 6 }, late.supers, [70, 77]);
   const pulled = { wet: 60 * 19.9, damp: 60 * 19.4 };
   await script.check(60 * 20, 17.1);
   await script.enter("Tomasz", pulled.wet, "pull-supers", { yard: heather.yard.name, supers: wet });
@@ -90,7 +90,7 @@ export async function today(script: Script): Promise<void> {
       { tag: "31", colony: "19", cappedPct: 90, flags: ["brood"], take: false },
     ],
   });
-  const inThreeDays = new Date(script.now.getTime() + 3 * 86_400_000).toISOString().slice(0, 10);
+  const inThreeDays = script.dayOf(new Date(script.now.getTime() + 3 * 86_400_000));
   await script.enter("Ines", 65, "plan-pull", {
     yard: YARDS.parsonage.name,
     date: inThreeDays,
@@ -98,9 +98,6 @@ export async function today(script: Script): Promise<void> {
     note: "colonies 44 to 46 in boxes of their own",
   });
 }
-
-const clockOf = (at: Date): string =>
-  `${String(at.getHours()).padStart(2, "0")}:${at.getMinutes() < 30 ? "00" : "30"}`;
 
 /** The batch on the floor: three runs spun, the second of them unbalanced and shaky, five supers weighed back. */
 async function onTheFloor(
@@ -115,15 +112,15 @@ async function onTheFloor(
   ] as const)
     await script.enter("Ines", 180, "set-skills", { name, tools, loads, pails });
   await script.enter("Ines", 178, "plan-day", {
-    date: began.toISOString().slice(0, 10),
-    start: clockOf(began),
+    date: script.dayOf(began),
+    start: script.clockOf(began),
     uncappers: [
       { who: "Tomasz", tool: "hot-knife", hours: 12 },
       { who: "Odile", tool: "fork", hours: 12, pails: true },
     ],
     machines: ["Twenty"],
     tenders: 1,
-    breaks: [{ at: clockOf(new Date(script.now.getTime() + 3_600_000)), minutes: 45 }],
+    breaks: [{ at: script.clockOf(new Date(script.now.getTime() + 3_600_000)), minutes: 45 }],
   });
   await script.enter("Tomasz", 176, "check-floor", {
     kind: "opening",

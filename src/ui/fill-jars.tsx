@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { formatKg } from "@/core/units";
 import { Field } from "./fields/field";
 import { figureIn } from "./fields/figure";
 import { type FieldSpec, inputFrom, type Values } from "./fields/spec";
@@ -12,8 +13,13 @@ interface PailChoice {
   readonly kg: number;
   readonly waterPct: number | null;
   readonly batch: number;
+  /** Whose honey it is when it is kept apart. */
+  readonly owner: string;
   readonly warning: string | null;
 }
+
+/** What is taken of a pail when nothing else is typed: what the jars need, or all of it. */
+const ALL = "all";
 
 const figure = (text: string | boolean | undefined): number => figureIn(text) ?? 0;
 
@@ -37,16 +43,25 @@ export function FillJars({
     lossBy: "computed",
     lostKg: "",
     meanFillG: "",
+    despite: "",
   });
   const { standing, errorAt, submit } = useCommand("issue-lot");
   const set = (name: string) => (v: string | boolean) => setValues((now) => ({ ...now, [name]: v }));
   const picked = pails.filter((p) => p.tag in taken);
-  const kgOf = (p: PailChoice): number => (taken[p.tag] ? figure(taken[p.tag]) : p.kg);
-  const drawnG = picked.reduce((sum, p) => sum + kgOf(p) * 1000, 0);
-  const each =
-    values.lossBy === "computed" && values.meanFillG ? figure(values.meanFillG) : figure(values.jarG);
-  const fits = each > 0 && drawnG > 0 ? Math.floor(drawnG / each + 1e-6) : 0;
+  const typed = (p: PailChoice): boolean => taken[p.tag] !== "" && taken[p.tag] !== ALL;
+  const mostG = picked.reduce((sum, p) => sum + (typed(p) ? figure(taken[p.tag]) : p.kg) * 1000, 0);
   const entered = values.lossBy === "entered";
+  const each = !entered && values.meanFillG ? figure(values.meanFillG) : figure(values.jarG);
+  const fits = each > 0 && mostG > 0 ? Math.floor(mostG / each + 1e-6) : 0;
+  const needsG = each * figure(values.jars) + (entered ? figure(values.lostKg) * 1000 : 0);
+  const owners = new Set(picked.map((p) => p.owner));
+  const against = [
+    ...picked.flatMap((p) =>
+      p.warning && !p.warning.startsWith("still") ? [`Pail ${p.tag}: ${p.warning}`] : [],
+    ),
+    ...(owners.size > 1 ? ["Honey that is kept apart would be pooled"] : []),
+  ];
+  const asks = against.length > 0 || errorAt("despite") !== undefined;
   const field = (spec: FieldSpec, focus = false) => (
     <Field
       spec={spec}
@@ -58,18 +73,22 @@ export function FillJars({
   );
 
   async function issue() {
-    const { lossBy, lostKg, meanFillG, ...rest } = values;
+    const { lossBy, lostKg, meanFillG, despite, ...rest } = values;
     const input = inputFrom({
       ...rest,
+      ...(asks ? { despite: despite ?? "" } : {}),
       ...(entered ? { lostKg: lostKg ?? "" } : { meanFillG: meanFillG ?? "" }),
     });
     const answer = await submit({
       ...input,
-      pails: picked.map((p) => (taken[p.tag] ? { pail: p.tag, kg: taken[p.tag] } : { pail: p.tag })),
+      pails: picked.map((p) => ({
+        pail: p.tag,
+        ...(taken[p.tag] === ALL ? { emptied: true } : typed(p) ? { kg: taken[p.tag] } : {}),
+      })),
     });
     if (answer) {
       setTaken({});
-      setValues((now) => ({ ...now, jars: "", lostKg: "", meanFillG: "" }));
+      setValues((now) => ({ ...now, jars: "", lostKg: "", meanFillG: "", despite: "" }));
     }
   }
 
@@ -145,7 +164,8 @@ export function FillJars({
                     }
                   />
                   <span>
-                    <b>Pail {p.tag}</b>, <b className="text-mass">{p.kg.toFixed(1)}</b> kg, batch {p.batch},{" "}
+                    <b>Pail {p.tag}</b>, <b className="text-mass">{formatKg(p.kg)}</b> kg, batch {p.batch}
+                    {p.owner && <b>, {p.owner}'s</b>},{" "}
                     <span className="text-water">
                       {p.waterPct === null ? "unread" : `${p.waterPct.toFixed(1)} % water`}
                     </span>
@@ -155,15 +175,26 @@ export function FillJars({
                   </span>
                 </label>
                 {on && (
+                  <label className="flex min-h-12 items-center gap-2 text-[15px]">
+                    <input
+                      type="checkbox"
+                      className="size-6"
+                      checked={taken[p.tag] === ALL}
+                      onChange={(e) => setTaken((now) => ({ ...now, [p.tag]: e.target.checked ? ALL : "" }))}
+                    />
+                    all of it
+                  </label>
+                )}
+                {on && taken[p.tag] !== ALL && (
                   <label
                     className="field flex items-center gap-2 text-[15px]"
                     data-wrong={error ? "" : undefined}
                   >
                     take
                     <input
-                      className="w-24! font-mono"
+                      className="w-28! font-mono"
                       inputMode="decimal"
-                      placeholder="all"
+                      placeholder="as needed"
                       aria-label={`Take from pail ${p.tag}, kg`}
                       value={taken[p.tag]}
                       onChange={(e) => setTaken((now) => ({ ...now, [p.tag]: e.target.value }))}
@@ -177,12 +208,29 @@ export function FillJars({
           })}
         </ul>
       </fieldset>
+      {asks && (
+        <div className="mt-4 max-w-xl">
+          {against.length > 0 && <p className="mb-2 font-semibold text-stop">{against.join("; ")}.</p>}
+          {field({
+            name: "despite",
+            label: "Why it goes into jars all the same",
+            hint: "it stands on the lot; or leave the pail out",
+            span: 3,
+          })}
+        </div>
+      )}
       <div className="mt-4 flex flex-wrap items-center gap-4">
         <button type="submit" className="do" aria-disabled={standing.step === "sending"}>
           Issue the lot
         </button>
         <p>
-          <b className="text-mass">{(drawnG / 1000).toFixed(1)}</b> kg chosen
+          {needsG > 0 ? (
+            <>
+              <b className="text-mass">{formatKg(needsG / 1000)}</b> kg needed of{" "}
+            </>
+          ) : null}
+          <b className="text-mass">{formatKg(mostG / 1000)}</b> kg chosen
+          {needsG > 0 && needsG < mostG && ": the rest stays in its pail"}
         </p>
         <SaysStanding standing={standing} />
       </div>

@@ -68,7 +68,8 @@ function originLine(origins: LabelInput["origins"]): string {
 }
 
 /** What honey is called by law, in the languages of the countries around (from memory). */
-const HONEY = /honey|honig|honing|honning|honung|hunaja|\bmiele?\b|\bmel\b|miód|medus|méz|\bmed\b|μέλι|м[её]д/iu;
+const HONEY =
+  /honey|honig|honing|honning|honung|hunaja|\bmiele?\b|\bmel\b|miód|medus|méz|\bmed\b|μέλι|м[её]д/iu;
 
 /** The kind of honey as a label must say it: what was typed, with "honey" where it names none. */
 export const kindOnLabel = (typed: string): string => {
@@ -80,7 +81,8 @@ export const kindOnLabel = (typed: string): string => {
 export function writtenDate(iso: string): string | null {
   const [year, month, day] = iso.split("-").map(Number) as [number, number, number];
   const at = new Date(Date.UTC(year, month - 1, day));
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(iso) || at.getUTCMonth() !== month - 1 || at.getUTCDate() !== day) return null;
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(iso) || at.getUTCMonth() !== month - 1 || at.getUTCDate() !== day)
+    return null;
   return new Intl.DateTimeFormat("en-GB", {
     day: "numeric",
     month: "long",

@@ -66,7 +66,8 @@ describe("label content", () => {
 
   it("a share that is there is never none", () => {
     const of = (...pct: number[]) =>
-      labelContent({ ...label, origins: pct.map((p, i) => ({ country: "ABC"[i] as string, pct: p })) }).origin;
+      labelContent({ ...label, origins: pct.map((p, i) => ({ country: "ABC"[i] as string, pct: p })) })
+        .origin;
     expect(of(99.7, 0.3)).toBe("Origin: A 99 %, B under 1 %");
     expect(of(60, 39.4, 0.6)).toBe("Origin: A 60 %, B 39 %, C under 1 %");
     expect(of(100, 0)).toBe("Origin: A");

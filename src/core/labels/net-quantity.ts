@@ -28,8 +28,7 @@ export function netQuantityText(nominalG: number): { metric: string; us: string 
   mustBeWithin(nominalG, 5, 10_000, "Net quantity", "g");
   const metric = nominalG >= 1000 && nominalG % 10 === 0 ? `${nominalG / 1000} kg` : `${nominalG} g`;
   const oz = ounces(nominalG);
-  const us =
-    oz < POUND_OZ ? `${oz} oz` : oz < POUNDS_FIRST_OZ ? `${oz} oz (${inPounds(oz)})` : inPounds(oz);
+  const us = oz < POUND_OZ ? `${oz} oz` : oz < POUNDS_FIRST_OZ ? `${oz} oz (${inPounds(oz)})` : inPounds(oz);
   return { metric, us: `Net Wt ${us} ${metric}` };
 }
 

@@ -2,8 +2,8 @@ import { z } from "zod";
 import { lotCode } from "@/core/bottling";
 import { type HandWay, handStation } from "@/core/dayplan";
 import { formatKgFromG, gramsFromKg } from "@/core/units";
-import { dayIn, monthsLater } from "../clock";
 import { bottleGate } from "../bottle-gate";
+import { dayIn, monthsLater } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { choice, count, massKg, note, number, tag, text } from "../fields";
@@ -120,11 +120,7 @@ export const cutComb = defineCommand({
     const last = await work.tx("lot").where({ year }).max("number as n").first();
     const lotNumber = Number(last?.n ?? 0) + 1;
     const code = lotCode(work.house.lot_prefix, year, lotNumber);
-    const gate = await bottleGate(
-      work,
-      [{ fillId: comb.fill_id, name: `super ${comb.tag}` }],
-      input.despite,
-    );
+    const gate = await bottleGate(work, [{ fillId: comb.fill_id, name: `super ${comb.tag}` }], input.despite);
     const fillId = await work.openFill({ kind: "lot", name: `lot ${code}` });
     const because = `comb of super ${comb.tag} is in lot ${code}`;
     await work.restOn(comb, because);

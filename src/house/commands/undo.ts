@@ -35,8 +35,14 @@ export const undo = defineCommand({
       const said = reasons.slice(0, 2).join("; ");
       refuse("rested-on", `${said[0]?.toUpperCase()}${said.slice(1)}${more}; undo that first.`, "entry");
     }
-    // Backwards, so that what came in last goes first.
     const moved = await work.tx("movement").where({ entry_id: id }).orderBy("id", "desc");
+    await work.tx("undone").insert({ entry_id: id, by_entry: work.entryId });
+    const short = await firstOverdrawn(
+      work.tx,
+      moved.map((m) => m.to_fill),
+    );
+    if (short) refuse("rested-on", `"${short.say}" takes out what this put in; undo that first.`, "entry");
+    // Backwards, so that what came in last goes first.
     for (const m of moved) {
       await work.tx("movement").insert({
         entry_id: work.entryId,
@@ -48,12 +54,6 @@ export const undo = defineCommand({
         reverses: m.id,
       });
     }
-    await work.tx("undone").insert({ entry_id: id, by_entry: work.entryId });
-    const short = await firstOverdrawn(
-      work.tx,
-      moved.map((m) => m.to_fill),
-    );
-    if (short) refuse("rested-on", `"${short.say}" takes out what this put in; undo that first.`, "entry");
     if (entry.command === addCrew.name) await mustKeepALead(work);
     return { entry: id, undid: entry.say, grams: entry.grams };
   },

@@ -48,7 +48,11 @@ describe("the line", () => {
     ["weigh s42 18.2", "weigh-in", "Super 42 weighed in: 13.0 kg of honey, 1.0 kg more than on paper."],
     ["stack b s42", "stand-in-hot-room", "Stack B: super 42 in the hot room, 12.0 kg."],
     ["pull s43 c2 95% 15.4", "pull-supers", "Super 43 pulled in Kiln Field: 10.2 kg of honey."],
-    ["lot b1 19x250 spring honey", "issue-lot", "19 jars of 250 g, 4.8 kg; 0.25 kg lost."],
+    [
+      "lot b1 19x250 spring honey",
+      "issue-lot",
+      "19 jars of 250 g, 4.8 kg; nothing lost; 0.25 kg stay in pail 1.",
+    ],
     ["swap", "swap-pail", "Pail 2 under the gate of batch 1."],
     ["swap b4", "swap-pail", "Pail 4 under the gate of batch 1."],
     ["done", "end-run", "Run 1 in Nine done, all clean."],

@@ -212,7 +212,8 @@ export const VERBS: readonly Verb[] = [
   {
     bay: "Bottle",
     example: "lot b12 b13 48x454 lime honey",
-    means: "48 jars of 454 g, labelled lime honey, out of pails 12 and 13; what they do not need stays in the pail",
+    means:
+      "48 jars of 454 g, labelled lime honey, out of pails 12 and 13; what they do not need stays in the pail",
     pattern: new RegExp(
       `^lot (?<pails>(?:b${TAG}[ ,]+)+)(?<jars>\\d+) ?[x×] ?(?<jar>\\d+) ?g? (?<kind>.+)$`,
       "i",

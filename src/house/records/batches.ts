@@ -85,6 +85,8 @@ export interface BatchComb {
   readonly foundation: string | null;
   readonly colony: string;
   readonly yard: string;
+  /** Its honey is kept separate for this owner; "" when it may be pooled. */
+  readonly owner: string;
   readonly spun_gross_g: number | null;
   /** Honey left in the spun combs; null until they are weighed back. */
   readonly stayed_g: number | null;
@@ -105,6 +107,7 @@ const combs = (db: Knex) =>
     .leftJoin("entry as e", "e.id", "w.entry_id")
     .leftJoin("live_batch_close as x", "x.batch_id", "s.batch_id")
     .joinRaw(joinNewest("weigh_in", "i", "gross_g", "x.fill_id = s.fill_id"))
+    .joinRaw(joinNewest("colony_terms", "o", "owner", "x.colony_id = p.colony_id"))
     .select(
       "s.entry_id",
       "s.stated_at as joined_at",
@@ -123,6 +126,7 @@ const combs = (db: Knex) =>
       "p.capped_pct",
       "c.tag as colony",
       "y.name as yard",
+      db.raw("coalesce(o.owner, '') as owner"),
       "w.gross_g as spun_gross_g",
       db.raw(
         "case when w.id is not null then coalesce(w.stayed_g, greatest(0, w.gross_g - coalesce(p.empty_g, v.empty_g))) end as stayed_g",

@@ -105,8 +105,13 @@ function drawLabel(
   doc.text(content.netMetric, left, bottom - figures, { lineBreak: false });
   const usLeft = left + doc.widthOfString(`${content.netMetric}  `);
   const usWide = left + wide - usLeft;
-  const us = Math.max(US_LEAST_PT, Math.min(figures, (10 * usWide) / doc.fontSize(10).widthOfString(content.netUs)));
-  doc.fontSize(us).text(content.netUs, usLeft, bottom - (figures + us) / 2, { width: usWide, lineBreak: false });
+  const us = Math.max(
+    US_LEAST_PT,
+    Math.min(figures, (10 * usWide) / doc.fontSize(10).widthOfString(content.netUs)),
+  );
+  doc
+    .fontSize(us)
+    .text(content.netUs, usLeft, bottom - (figures + us) / 2, { width: usWide, lineBreak: false });
 }
 
 /** Renders the sheets. @throws Refusal for an unknown lot, DomainError for an incomplete label */

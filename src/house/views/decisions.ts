@@ -138,9 +138,8 @@ function storeDecisions(s: Snapshot): Decision[] {
 }
 
 function bottleDecisions(s: Snapshot): Decision[] {
-  const ready = stored(s).filter(
-    (p) => p.water.verdict === "spin" || (p.water.figures.waterPct ?? 99) <= s.house.limit_pct,
-  );
+  // As the gate judges: by the upper limit of its water.
+  const ready = stored(s).filter((p) => (p.water.figures.upperPct ?? 99) <= s.house.limit_pct);
   if (ready.length === 0) return [];
   const best = ready.reduce((a, b) => (a.filledAt < b.filledAt ? a : b));
   return [
@@ -158,7 +157,7 @@ function bottleDecisions(s: Snapshot): Decision[] {
         because: [
           { what: "Stood longer than", figure: `${s.house.settle_hours} h` },
           {
-            what: "Water at or under the limit",
+            what: "Water at most, one-sided 95 %, at or under the limit",
             figure: `${s.house.limit_pct} %`,
             source: "house setting; USDA grade A and B",
           },

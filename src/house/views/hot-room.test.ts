@@ -64,9 +64,7 @@ describe("what the hot room says of a stack", () => {
     await air(33);
     const { decision, state } = await stack();
     expect(decision?.what).toMatch(/^Stack A: dry until .*(±\d+ h|between)/);
-    expect(decision?.so).toMatch(
-      /18\.\d % ±0\.\d now, at most 1\d\.\d %; a test at .*; super 4\d next\./,
-    );
+    expect(decision?.so).toMatch(/18\.\d % ±0\.\d now, at most 1\d\.\d %; a test at .*; super 4\d next\./);
     // The sheets dry on from the minute they were read; three boxes a point over is 0.3 kg of water.
     expect(state?.waterKg).toBeCloseTo((36 * 0.7) / 82.5, 1);
   });
@@ -136,7 +134,10 @@ describe("what the hot room says of a stack", () => {
     await read(17.2);
     await air(33);
     const { decision, s } = await stack();
-    expect(decision).toMatchObject({ tone: "water", what: expect.stringMatching(/^Read more of stack A: super 4\d next$/) });
+    expect(decision).toMatchObject({
+      tone: "water",
+      what: expect.stringMatching(/^Read more of stack A: super 4\d next$/),
+    });
     expect(decision?.so).toMatch(/may be over the limit of 18\.6 %; 1 of 3 supers read/);
     expect((await hotRoomView(house.db, s, "A")).stacks[0]?.verdict).toBe("test more");
     // The batch asks the same judgement, at the moment.

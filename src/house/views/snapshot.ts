@@ -6,7 +6,7 @@ import { judgeWater } from "@/core/moisture";
 import { dayIn, todayFrom } from "../clock";
 import { type BatchComb, type BatchRow, combsOfBatches, openBatches } from "../records/batches";
 import { toWeighEmpty } from "../records/equipment";
-import { heldByKind, movementsOf } from "../records/fills";
+import { heldByKind, movementsOf, reachInDatabase } from "../records/fills";
 import {
   type CheckRow,
   checksSince,
@@ -18,7 +18,7 @@ import {
 import { type House, houseNow } from "../records/house";
 import { type LotRow, lotsHere } from "../records/lots";
 import { openPlans, type PlanRow } from "../records/plans";
-import { waitingCombs } from "../records/pulls";
+import { combsNamed, waitingCombs } from "../records/pulls";
 import { currentOf, type ReadingRow, readingsOf } from "../records/readings";
 import { type RoomState, roomState } from "../standing/room";
 import { asBox, type WaitingSuper, type WaterJudgement, waterRules, withReadings } from "../standing/waiting";
@@ -29,6 +29,8 @@ export interface BatchState extends BatchRow {
   readonly combs: readonly BatchComb[];
   readonly account: BatchAccount;
   readonly water: WaterJudgement;
+  /** Whose honey it is when it is kept apart; "" when it is the house's. */
+  readonly owner: string;
 }
 
 export interface PailState {
@@ -40,6 +42,8 @@ export interface PailState {
   readonly batchId: number;
   readonly filledAt: Date;
   readonly water: WaterJudgement;
+  /** Whose honey it is when it is kept apart; "" when it is the house's. */
+  readonly owner: string;
   /** True when the water is the batch's and the pail itself was not read. */
   readonly waterFromBatch: boolean;
 }
@@ -135,6 +139,21 @@ const pailsHolding = (db: Knex): Promise<PailRow[]> =>
       "f.opened_at",
     );
 
+/** Whose honey each batch is, "" for the house's; one of heated cappings is asked for what it came from. */
+async function ownersOf(
+  db: Knex,
+  batches: ReadonlyMap<number, number>,
+  combsByBatch: ReadonlyMap<number, readonly BatchComb[]>,
+): Promise<Map<number, string>> {
+  const owners = new Map<number, string>();
+  for (const [id, fill] of batches) {
+    const combs: readonly { readonly owner: string }[] =
+      combsByBatch.get(id) ?? (await combsNamed(db, await reachInDatabase(db, [fill], "back")));
+    owners.set(id, [...new Set(combs.map((c) => c.owner).filter((o) => o !== ""))].join(" and "));
+  }
+  return owners;
+}
+
 async function equipmentThere(db: Knex): Promise<Snapshot["equipment"]> {
   const { rows } = await db.raw(
     `select exists (select 1 from live_yard) as yards, exists (select 1 from live_colony) as colonies,
@@ -187,6 +206,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     [...wanted].map(([id, fill]) => [id, waterOfBatch(combsByBatch.get(id) ?? [], byFill, fill, house, now)]),
   );
   const unread = judgeWater([], waterRules(house));
+  const ownerOf = await ownersOf(db, wanted, combsByBatch);
   const waiting = withReadings(combs, byFill, house, now);
   return {
     house,
@@ -199,6 +219,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       combs: combsByBatch.get(b.id) ?? [],
       account: batchAccount(b.fill_id, movements),
       water: batchWater.get(b.id) ?? unread,
+      owner: ownerOf.get(b.id) ?? "",
     })),
     pails: pailRows.map((p) => {
       const own = byFill.get(p.fill_id) ?? [];
@@ -214,6 +235,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
           own.length > 0
             ? judgeWater([asBox(`Pail ${p.tag}`, 1, own, house, now, { mixed: true })], waterRules(house))
             : (batchWater.get(p.batch_id) ?? unread),
+        owner: ownerOf.get(p.batch_id) ?? "",
         waterFromBatch: own.length === 0,
       };
     }),

@@ -58,16 +58,6 @@ function intakeDecision(s: Snapshot, pull: PullTogether): Decision {
   };
   const { moreReadings: more, waterPct } = judged.figures;
   const unread = pull.supers.filter((w) => w.latest.length === 0).length;
-  const read = { label: "Enter a reading", href: `/hot-room?do=read&super=${judged.next ?? ""}` };
-  if (!judged.settled && more && waterPct !== null && waterPct <= s.house.target_pct)
-    return {
-      ...base,
-      urgency: 32,
-      tone: "water",
-      what: `Read ${more} more of the intake to be sure: super ${judged.next} next`,
-      short: `read ${more} more`,
-      action: read,
-    };
   switch (judged.verdict) {
     case "spin":
       return {
@@ -93,10 +83,10 @@ function intakeDecision(s: Snapshot, pull: PullTogether): Decision {
         urgency: 40,
         tone: "water",
         what:
-          unread > 0
+          waterPct === null
             ? `Read ${plural(unread, "super")} before they are spun`
-            : `Read more of the intake before it is spun: super ${judged.next} next`,
-        short: unread > 0 ? `${unread} to read` : "read again",
+            : `Read ${more ? `${more} more` : "more"} of the intake to be sure: super ${judged.next} next`,
+        short: waterPct === null ? `${unread} to read` : `read ${more ?? "more"}${more ? " more" : ""}`,
         action: { label: "Enter a reading", href: `/hot-room?do=read&super=${judged.next ?? ""}` },
       };
     }

@@ -25,13 +25,15 @@ export default async function Bottle({
   const search = await searchParams;
   const lots = await lotsPage(houseDatabase(), keyFrom(search.before));
   const here = s.lots.reduce((n, l) => n + l.jars - l.jars_out, 0);
+  /** The same judgement as the gate's. */
   const warningOf = (p: (typeof s.pails)[number]): string | null => {
     const ready = settledAt(s, p);
     if (ready > s.now) return `still standing, skim ${whenIn(s.house.zone, ready, s.now)}`;
-    const water = p.water.figures.waterPct;
-    return water !== undefined && water > s.house.limit_pct
+    const { waterPct, upperPct } = p.water.figures;
+    if (waterPct === undefined || upperPct === undefined || upperPct <= s.house.limit_pct) return null;
+    return waterPct > s.house.limit_pct
       ? `over the limit of ${s.house.limit_pct} %`
-      : null;
+      : `may be as wet as ${upperPct.toFixed(1)} %: read it`;
   };
   return (
     <>
@@ -54,6 +56,7 @@ export default async function Bottle({
               kg: p.grams / 1000,
               waterPct: p.water.figures.waterPct ?? null,
               batch: p.batch,
+              owner: p.owner,
               warning: warningOf(p),
             }))}
           />

@@ -194,12 +194,14 @@ function sentenceFor(
   const colonies = new Set(supers.map((s) => s.comb.colony)).size;
   const yards = [...new Set(supers.map((s) => s.comb.yard))];
   const from = yards.length <= 2 ? yards.join(" and ") : `${yards.length} yards`;
+  const owners = [...new Set(supers.map((s) => s.comb.owner).filter((o) => o !== ""))].join(" and ");
+  const kept = owners === "" ? "" : `, kept separate for ${owners}`;
   const names = [...new Set(buyers.map((b) => b.key))];
   const to =
     names.length === 0
       ? "none of it has left the house"
       : `${kg(sentGrams)} of it went to ${plural(names.length, "buyer")}`;
   if (kind === "super" || kind === "colony" || kind === "yard")
-    return `${kg(total)} in ${plural(supers.length, kind === "super" ? "pull" : "super")}; ${to}.`;
-  return `${kg(total)} from ${plural(colonies, "colony", "colonies")} in ${from}; ${to}.`;
+    return `${kg(total)} in ${plural(supers.length, kind === "super" ? "pull" : "super")}${kept}; ${to}.`;
+  return `${kg(total)} from ${plural(colonies, "colony", "colonies")} in ${from}${kept}; ${to}.`;
 }
