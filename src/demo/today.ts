@@ -129,6 +129,7 @@ async function onTheFloor(
   await script.enter("Odile", 175, "swap-pail", { batch, pail: script.nextPail() });
   const frame = (s: (typeof supers)[number]) => ({
     super: s.tag,
+    known: "weighed",
     kg: Number(
       ((s.grossKg - emptyOf(Number(s.tag))) / 10 + 0.45 + script.rng.between(-0.3, 0.3, 2)).toFixed(2),
     ),

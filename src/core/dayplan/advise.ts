@@ -7,7 +7,6 @@ export interface Advice {
   /** Minutes the middle finish comes earlier; negative when it does not help. */
   readonly savesMin: number;
   readonly finishMin: number;
-  readonly bottleneck: string;
 }
 
 const EARLIER_MIN = 60;
@@ -169,7 +168,7 @@ function leaving(plan: DayPlan, now: DayForecast, by: { seed: number; replicates
   }
   const least = Math.max(1, now.boxesLeft.p90);
   for (let n = least; n < boxes.length && n <= least + MOST_MORE; n++)
-    if (ends(simulateDay(without(n).plan, by))) return [without(n)];
+    if (ends(simulateDay(without(n).plan, { ...by, tryRelief: false }))) return [without(n)];
   return [];
 }
 
@@ -188,14 +187,14 @@ export function adviseDay(
     ...leaving(plan, now, by),
   ]
     .map(({ what, plan: changed, shiftMin }) => {
-      const then = simulateDay(changed, by);
+      const then = simulateDay(changed, { ...by, tryRelief: false });
       const finishMin = then.finishMin.p50 - shiftMin;
       const savesMin = Number.isFinite(now.finishMin.p50)
         ? now.finishMin.p50 - finishMin
         : Number.isFinite(finishMin)
           ? 24 * 60
           : 0;
-      return { what, savesMin, finishMin, bottleneck: then.bottleneck };
+      return { what, savesMin, finishMin };
     })
     .filter((a) => a.savesMin >= 5)
     .sort((a, b) => b.savesMin - a.savesMin || a.finishMin - b.finishMin);

@@ -88,6 +88,35 @@ describe("against closed forms", () => {
     expect(simulateDay(slowHand, once).finishMin.p50).toBeCloseTo(95, 2);
   });
 
+  it("who only uncaps hands frames over one by one: the machine need not wait for the whole box", () => {
+    // 12 frames of 2 min, a machine of 6 slots: six are ready at 12, run 14 to 26, the other six to 40.
+    const day = bare({
+      boxes: boxes(1, 12),
+      uncap: [hand("uncap", 2)],
+      extractors: [machine(6, 14)],
+    });
+    expect(simulateDay(day, once).finishMin.p50).toBeCloseTo(40, 1);
+  });
+
+  it("what holds the day up is the station whose relief saves most, not the busiest", () => {
+    // The machine turns nearly all day because the strainer lets it: twice the strainer halves the day.
+    const day = bare({
+      boxes: boxes(20, 9, 18),
+      uncap: [hand("uncap", 0.5)],
+      extractors: [machine(9, 9)],
+      strainKgPerMin: 1,
+      bufferKg: 40,
+    });
+    const end = (change: Partial<DayPlan>) => simulateDay({ ...day, ...change }, once).finishMin.p50;
+    const now = end({});
+    const saves = {
+      strain: now - end({ strainKgPerMin: 2 }),
+      machine: now - end({ extractors: [machine(9, 9), machine(9, 9, { name: "second" })] }),
+    };
+    expect(saves.strain).toBeGreaterThan(10 * Math.max(1, saves.machine));
+    expect(simulateDay(day, once).bottleneck).toBe("strain");
+  });
+
   it("straining, pails and meshes take their time", () => {
     const day = simulateDay(
       bare({ strainKgPerMin: 3, pailKg: 26.5, swapMin: 2, meshKg: 50, meshMin: 5 }),

@@ -230,9 +230,17 @@ class Floor {
     // Who has other things to see to looks up after every frame.
     const frames = loads || pails ? 1 : b.frames - this.uncapped;
     const cv = pace.cv >= 0.999 ? pace.cv : pace.cv / Math.sqrt(frames);
-    const span = this.work(drawn(this.rng, frames * pace.minPerFrame, cv), b.id, "uncap", frames);
+    const minutes = drawn(this.rng, frames * pace.minPerFrame, cv);
+    const span = this.work(minutes, b.id, "uncap", frames);
     if (this.uncapped === 0) this.waits += span.from - b.releaseMin;
-    this.bench.add({ at: span.to, frames, deep: b.deep, kg: (b.kg * frames) / b.frames });
+    // Frames are handed over one by one, whoever uncaps: the first can be loaded before the box is done.
+    for (let i = 1; i <= frames; i++)
+      this.bench.add({
+        at: frames === 1 ? span.to : through(this.plan.breaks, span.from, (minutes * i) / frames).to,
+        frames: 1,
+        deep: b.deep,
+        kg: b.kg / b.frames,
+      });
     this.uncapped += frames;
     if (this.uncapped === b.frames) {
       this.box += 1;

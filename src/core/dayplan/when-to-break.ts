@@ -36,7 +36,8 @@ export function whenToBreak(
     ...by
   }: { readonly seed: number; readonly replicates: number; readonly workedMin?: number },
 ): BreakAdvice | null {
-  const finish = (breaks: DayPlan["breaks"]) => simulateDay({ ...plan, breaks }, by).finishMin.p50;
+  const finish = (breaks: DayPlan["breaks"]) =>
+    simulateDay({ ...plan, breaks }, { ...by, tryRelief: false }).finishMin.p50;
   const end = finish(plan.breaks);
   const [longest] = plan.breaks
     .filter((b) => b.fromMin >= 0 && b.fromMin < end)

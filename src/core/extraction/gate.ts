@@ -1,12 +1,24 @@
 /** The drum and the pail under its gate: where the honey is that came out of the combs, and whether more may come. */
 import { mustBeWithin } from "../domain-error";
 
-/** Honey a run gives, evenly over its time. */
+/** Honey a run gives: fast at first, less and less towards its end. */
 export interface Flow {
   readonly kg: number;
   readonly fromMs: number;
   readonly toMs: number;
+  /** How much faster at first: its flow falls to e^-decline by the end; common practice when left out. */
+  readonly decline?: number;
 }
+
+/** A draining film: more than half of the honey is out after a third of the time (common practice). */
+export const USUAL_DECLINE = 2.5;
+
+/** Part of a run's honey that is out after so much of its time, both 0-1. */
+const outAfter = (time: number, decline: number): number =>
+  (1 - Math.exp(-decline * time)) / (1 - Math.exp(-decline));
+/** Part of the time after which so much of the honey is out; the inverse. */
+const timeFor = (part: number, decline: number): number =>
+  -Math.log(1 - Math.min(1, Math.max(0, part)) * (1 - Math.exp(-decline))) / decline;
 
 /** A pail that stood under the gate, from when on; what it weighed when it was weighed, net. */
 export interface PailUnder {
@@ -28,9 +40,66 @@ const NOT_FULL = 0.9;
 
 const cameBetween = (flows: readonly Flow[], fromMs: number, toMs: number): number =>
   flows.reduce((kg, f) => {
-    const shared = Math.min(f.toMs, toMs) - Math.max(f.fromMs, fromMs);
-    return kg + (shared <= 0 ? 0 : f.kg * Math.min(1, shared / Math.max(1, f.toMs - f.fromMs)));
+    const lasts = Math.max(1, f.toMs - f.fromMs);
+    const at = (ms: number) => Math.min(1, Math.max(0, (ms - f.fromMs) / lasts));
+    if (!(at(toMs) > at(fromMs))) return kg;
+    const decline = f.decline ?? USUAL_DECLINE;
+    return kg + f.kg * (outAfter(at(toMs), decline) - outAfter(at(fromMs), decline));
   }, 0);
+
+/** Honey still to come of what turns at `nowMs`, kg. */
+export const stillToCome = (flows: readonly Flow[], nowMs: number): number =>
+  cameBetween(
+    flows.filter((f) => f.fromMs <= nowMs),
+    nowMs,
+    Number.MAX_SAFE_INTEGER,
+  );
+
+/** Minutes from `nowMs` until `kg` more has come of what turns; infinite when so much never comes. */
+export function minutesUntil(flows: readonly Flow[], nowMs: number, kg: number): number {
+  const turning = flows.filter((f) => f.fromMs <= nowMs && f.toMs > nowMs);
+  if (kg <= 0) return 0;
+  if (stillToCome(turning, nowMs) < kg) return Number.POSITIVE_INFINITY;
+  let [lo, hi] = [nowMs, Math.max(...turning.map((f) => f.toMs))];
+  // To a second.
+  while (hi - lo > 1000) {
+    const mid = (lo + hi) / 2;
+    if (cameBetween(turning, nowMs, mid) < kg) lo = mid;
+    else hi = mid;
+  }
+  return (hi - nowMs) / 60_000;
+}
+
+const DECLINES = [0.5, 1, 1.5, 2, 2.5, 3, 4, 5, 6.5, 8] as const;
+/** How far practice itself is to be trusted: a factor of two either way, as one pail weighs. */
+const DECLINE_SPREAD = Math.log(2);
+/** A pail's weight tells the outflow to about this part. */
+const PAIL_TELLS = 0.08;
+
+/**
+ * The decline that fits pails weighed in the middle of runs: each with the flows around it and how long it stood.
+ * With none, practice.
+ */
+export function learntDecline(
+  pails: readonly {
+    readonly flows: readonly Flow[];
+    readonly fromMs: number;
+    readonly toMs: number;
+    readonly kg: number;
+  }[],
+): number {
+  const wrong = (decline: number): number =>
+    (Math.log(decline / USUAL_DECLINE) / DECLINE_SPREAD) ** 2 +
+    pails.reduce((sum, p) => {
+      const told = cameBetween(
+        p.flows.map((f) => ({ ...f, decline })),
+        p.fromMs,
+        p.toMs,
+      );
+      return sum + ((told - p.kg) / (PAIL_TELLS * Math.max(5, p.kg))) ** 2;
+    }, 0);
+  return DECLINES.reduce((a, b) => (wrong(b) < wrong(a) ? b : a));
+}
 
 /**
  * Honey in the pail under the gate and over it in the drum at `nowMs`, kg: each pail takes what came and what
@@ -82,8 +151,8 @@ export interface Headroom {
 const kg = (x: number): string => `${x.toFixed(1)} kg`;
 
 /**
- * May the next load run, and when is the pail full? What turns now comes first, evenly over the minutes it has
- * left, then the next load. The pail takes what it can, the drum the rest up to the frames.
+ * May the next load run, and when is the pail full? What turns now comes first, then the next load, each of them
+ * fast at first. The pail takes what it can, the drum the rest up to the frames.
  * @throws DomainError for masses outside 0-5,000 kg
  */
 export function headroom({
@@ -92,6 +161,7 @@ export function headroom({
   drumKg,
   drumHoldsKg,
   turning = { kg: 0, min: 0 },
+  minutesFor = (wanted) => (turning.kg > 0 ? wanted / turning.kg : 0) * turning.min,
   next,
 }: {
   readonly pailKg: number;
@@ -100,7 +170,9 @@ export function headroom({
   readonly drumKg: number;
   readonly drumHoldsKg: number;
   readonly turning?: { readonly kg: number; readonly min: number };
-  readonly next: { readonly kg: number; readonly min: number };
+  /** Minutes until that many kilograms of what turns have come; evenly when left out. */
+  readonly minutesFor?: (kg: number) => number;
+  readonly next: { readonly kg: number; readonly min: number; readonly decline?: number };
 }): Headroom {
   for (const [value, what] of [
     [pailKg, "The honey in the pail"],
@@ -136,7 +208,7 @@ export function headroom({
       0,
     );
   if (turning.kg > room) {
-    const inMin = (room / turning.kg) * turning.min;
+    const inMin = minutesFor(room);
     return says(
       "swap-soon",
       `What turns brings ${kg(turning.kg)} more, this pail takes ${kg(room)}: swap ${inMin < 1 ? "now" : `in ${Math.round(inMin)} min`}.`,
@@ -145,15 +217,17 @@ export function headroom({
     );
   }
   const left = room - turning.kg;
+  const ofNext = (wanted: number): number =>
+    next.min * timeFor(wanted / next.kg, next.decline ?? USUAL_DECLINE);
   if (next.kg > left + drumHoldsKg)
     return says(
       "drain-first",
       `Drain before the next load: ${kg(next.kg)} come, drum and pail take ${kg(left + drumHoldsKg)}.`,
-      turning.min + (left / next.kg) * next.min,
+      turning.min + ofNext(left),
       left,
     );
   if (next.kg > left) {
-    const inMin = (left / next.kg) * next.min;
+    const inMin = ofNext(left);
     return says(
       "last-load",
       `The next load brings ${kg(next.kg)}, this pail takes ${kg(left)}: swap ${inMin < 1 ? "at once" : `in ${Math.round(inMin)} min`} of running.`,

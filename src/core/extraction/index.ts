@@ -1,13 +1,25 @@
 export { type Arrangement, arrangeLoad, fitting, type WaitingFrame } from "./arrange";
+export {
+  FRAME_KNOWN,
+  FRAME_SD_KG,
+  type FrameKnown,
+  judgeLoad,
+  type KnownFrame,
+  type LoadJudgement,
+} from "./band";
 export { movedFrame } from "./exchange";
 export { BARE_FRAME_KG, drawnCombKg, honeyInFrameKg, OUT_SHARE } from "./frame";
 export {
   type Flow,
   type Headroom,
   headroom,
+  learntDecline,
+  minutesUntil,
   PAIL_FULL,
   type PailUnder,
+  stillToCome,
   type TakenAway,
+  USUAL_DECLINE,
   underTheGate,
 } from "./gate";
 export {

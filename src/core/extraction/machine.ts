@@ -118,8 +118,9 @@ const SHAKY_WEIGHS = 2;
 
 /**
  * The imbalance this machine really stands, kg·m, from runs marked shaky or not: the given tolerance, moved to
- * where it sorts them best. Below it, half way to the mildest shaky run; above it, no further than a calm run
- * has shown. One odd run among many calm ones, such as a burst comb, moves nothing.
+ * where it sorts them best. Below it, half way to the mildest shaky run, but never under a load it is known to
+ * have stood; above it, no further than a calm run has shown. One odd run among many calm ones, such as a burst
+ * comb, moves nothing. Only loads whose frames were weighed say anything: of the others nobody knows the imbalance.
  */
 export function learntTolerance(
   runs: readonly { readonly kgM: number; readonly shaky: boolean }[],
@@ -141,7 +142,8 @@ export function learntTolerance(
   const nearest = gaps
     .filter((g) => g.wrong === least)
     .reduce((x, y) => (Math.abs(y.standsKgM - givenKgM) < Math.abs(x.standsKgM - givenKgM) ? y : x));
-  return Math.max(0.01, nearest.standsKgM);
+  // Whatever sorts best: a load it is known to have stood, it stands.
+  return Math.max(0.01, nearest.standsKgM, ...runs.filter((r) => !r.shaky).map((r) => r.kgM));
 }
 
 /** How frames are put in (common practice). */

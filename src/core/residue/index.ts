@@ -23,16 +23,24 @@ export interface LeftByTool {
 }
 
 export type Warming =
-  /** Fewer than six, or all equally warm, or what stays does not clearly fall with warmth. */
-  | { readonly status: "unclear"; readonly why: "few" | "alike" | "no-trend" }
+  /** Fewer than six, or all equally warm. */
+  | { readonly status: "unclear"; readonly why: "few" | "alike" }
   | {
       readonly status: "known";
-      /** Less stays for each °C, % points of what was there, with the half width of its 80 % interval. */
+      /**
+       * Less stays for each °C, % points of what was there, with the half width of its 80 % interval, which may
+       * reach under nothing. Drawn towards common practice as far as the boxes leave it open.
+       */
       readonly perDegreePct: number;
       readonly halfWidthPct: number;
+      /** The slope of these boxes alone, before practice moved it. */
+      readonly ownPct: number;
       /** As warm as the warmest, °C. */
       readonly toC: number;
     };
+
+/** Each degree warmer leaves about so much less, points of what was there, one standard deviation either way (common practice). */
+export const WARMING_PRIOR = { perDegreePct: 0.3, sdPct: 0.3 } as const;
 
 const FEWEST = 6;
 /** Temperatures so near each other tell nothing, °C. */
@@ -46,6 +54,7 @@ function check(combs: readonly SpunComb[]): void {
   }
 }
 
+const Z80 = 1.2816;
 const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0);
 const share = (c: SpunComb): number => (c.leftKg / c.hadKg) * 100;
 
@@ -71,7 +80,8 @@ export function leftByTool(combs: readonly SpunComb[]): LeftByTool[] {
 
 /**
  * How much less stays in the comb for each degree: slope of % left over °C, each box weighted by what it held,
- * around the mean of its tool. @throws DomainError for a box that kept more than it had
+ * around the mean of its tool, weighed against common practice by how sure each of them is. Always told with its
+ * interval: shown only where it is significant, such a slope would be too large on average. @throws DomainError for a box that kept more than it had
  */
 export function warming(combs: readonly SpunComb[]): Warming {
   check(combs);
@@ -91,9 +101,17 @@ export function warming(combs: readonly SpunComb[]): Warming {
   if (spread < 1e-9 || free < 1) return { status: "unclear", why: "alike" };
   const slope = sum(around.map((p) => p.w * p.dt * p.dy)) / spread;
   const variance = sum(around.map((p) => p.w * (p.dy - slope * p.dt) ** 2)) / free / spread;
-  const halfWidthPct = tQuantile(0.9, free) * Math.sqrt(variance);
-  if (slope + halfWidthPct >= 0) return { status: "unclear", why: "no-trend" };
-  return { status: "known", perDegreePct: -slope, halfWidthPct, toC: Math.max(...temps) };
+  // Few boxes tell their own scatter badly: Student's t over the normal's quantile widens their error.
+  const own = variance * (tQuantile(0.9, free) / Z80) ** 2 || 1e-12;
+  const prior = WARMING_PRIOR.sdPct ** 2;
+  const trust = prior / (prior + own);
+  return {
+    status: "known",
+    perDegreePct: trust * -slope + (1 - trust) * WARMING_PRIOR.perDegreePct,
+    halfWidthPct: Z80 * Math.sqrt(trust * own),
+    ownPct: -slope,
+    toC: Math.max(...temps),
+  };
 }
 
 /**

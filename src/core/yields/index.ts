@@ -104,9 +104,10 @@ export function expectedYield(
   const held = each.reduce((kg, e) => kg + e.kg, 0);
   const weighed = each.filter((e) => e.weighed);
   const guessed = each.filter((e) => !e.weighed);
-  // Guesses by one hand are off in the same direction: half of their error is taken as common to all.
+  // Guesses by one hand are off in the same direction: half of each one's variance is common to all of them, and
+  // does not average away over many.
   const alone = Math.sqrt(each.reduce((v, e) => v + (e.weighed ? e.sdKg : e.sdKg * Math.SQRT1_2) ** 2, 0));
-  const common = guessed.reduce((s, e) => s + e.sdKg * Math.SQRT1_2, 0) * 0.5;
+  const common = guessed.reduce((s, e) => s + e.sdKg * Math.SQRT1_2, 0);
   const out = outShare(batches);
   const kg = held * out.share;
   const sd = Math.sqrt((alone ** 2 + common ** 2) * out.share ** 2 + (held * out.sd) ** 2);

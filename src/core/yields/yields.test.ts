@@ -34,6 +34,20 @@ describe("expected yield", () => {
     expect(y.hiKg).toBeGreaterThan(kg * 0.95);
   });
 
+  it("one super's band is its own spread; many carry the share that is common to them", () => {
+    const guess = one({ frameClass: "middle" });
+    const { kg, sdKg } = honeyInSuper(guess);
+    expect([kg, sdKg]).toEqual([18, 4.5]);
+    const band = (n: number) => {
+      const y = expectedYield(Array(n).fill(guess), { batches: Array(400).fill({ inKg: 100, outKg: 100 }) });
+      return (y.hiKg - y.loKg) / 2;
+    };
+    // 80 % of a normal lie within 1.2816 standard deviations.
+    expect(band(1) / (1.2816 * 4.5)).toBeCloseTo(1, 1);
+    // Half the variance common: √(n/2 + n²/2) standard deviations for n.
+    expect(band(20) / (1.2816 * 4.5 * Math.sqrt(10 + 200))).toBeCloseTo(1, 1);
+  });
+
   it("learns from this house's own supers and batches", () => {
     const plain = expectedYield([one({ frameClass: "middle" })]);
     const taught = expectedYield([one({ frameClass: "middle" })], {

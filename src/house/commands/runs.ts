@@ -1,7 +1,7 @@
 import type { Knex } from "knex";
 import { z } from "zod";
 import { TOOLS, type Tool } from "@/core/dayplan";
-import { honeyInFrameKg, imbalance, loadOf, OUT_SHARE } from "@/core/extraction";
+import { FRAME_KNOWN, honeyInFrameKg, judgeLoad, OUT_SHARE } from "@/core/extraction";
 import { formatKgFromG } from "@/core/units";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
@@ -25,6 +25,8 @@ const frame = z.object({
   kg: number("A frame's weight", 0, 15, "kg"),
   /** 2: it lies across this slot and the next, which is null. */
   width: z.union([z.literal(1), z.literal(2)]).optional(),
+  /** On the scale, judged by hand, or unknown: then it is its box's mean. */
+  known: choice("How its weight is known", FRAME_KNOWN).default("unknown"),
 });
 
 export const startRun = defineCommand({
@@ -67,14 +69,13 @@ export const startRun = defineCommand({
     }
     if (machine.deep_slots === 1 && loaded.some((f) => f.width === 2))
       refuse("too-wide", `In ${machine.name} every frame takes one slot.`, "slots");
-    const { kgM } = imbalance(
-      loadOf(
-        Array.from({ length: Math.max(machine.slots, input.slots.length) }, (_, i) => {
-          const f = input.slots[i];
-          return f ? { massKg: f.kg, width: f.width ?? 1 } : null;
-        }),
-      ),
+    const { kgM, unweighed } = judgeLoad(
+      Array.from({ length: Math.max(machine.slots, input.slots.length) }, (_, i) => {
+        const f = input.slots[i];
+        return f ? { massKg: f.kg, width: f.width ?? 1, known: f.known } : null;
+      }),
       asMachine(machine),
+      machine.allowed_kgm,
     );
     const honeyKg = loaded.reduce((kg, f) => kg + honeyInFrameKg(f.kg), 0) * OUT_SHARE;
     const number = (runs.at(-1)?.number ?? 0) + 1;
@@ -102,6 +103,7 @@ export const startRun = defineCommand({
       batch: batch.number,
       machine: machine.name,
       frames: loaded.length,
+      unweighed,
       kgM,
       expectedGrams: Math.round(honeyKg * 1000),
     };

@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import type { HandWork, Tool } from "@/core/dayplan";
-import type { FrameWidth, Machine, MachineKind } from "@/core/extraction";
+import type { FrameKnown, FrameWidth, Machine, MachineKind } from "@/core/extraction";
 import { refuse } from "../errors";
 import type { Known } from "./equipment";
 import { newestFirst } from "./newest";
@@ -27,6 +27,8 @@ export interface LoadedFrame {
   readonly kg: number;
   /** Lies across this slot and the next. */
   readonly width?: FrameWidth;
+  /** How its weight is known; left out, it is its box's mean. */
+  readonly known?: FrameKnown;
 }
 export const MARKS = ["again", "burst", "brood"] as const;
 export interface RunMark {
@@ -93,6 +95,9 @@ export const runsOfBatches = (db: Knex, batchIds: readonly number[]): Promise<Ru
 /** Of a batch's runs those a super's stay in it may have been in: a super may come back within one batch. */
 export const runsOfStay = (runs: readonly RunRow[], joinedAt: Date): readonly RunRow[] =>
   runs.filter((r) => r.started_at >= joinedAt);
+/** Was every frame of the load on the scale? Only then its imbalance is known. */
+export const isWeighed = (run: Pick<RunRow, "slots">): boolean =>
+  run.slots.every((f) => f === null || f.known === "weighed");
 /** Runs that turn now, of whatever batch; with its batch closed one turns no more. */
 const turning = (db: Knex) =>
   runs(db)

@@ -115,7 +115,9 @@ export function leftToday(floor: FloorView): number | null {
   if (!plan || plan.date > floor.today || floor.boxes.length === 0) return null;
   if (floor.checks.shut) return floor.boxes.length;
   const rest = asDayPlan(plan, floor.boxes, floor, startsIn(plan, floor) > 0 ? "start" : "now");
-  return rest.extractors.length === 0 ? null : simulateDay(rest, QUICK).boxesLeft.p50;
+  return rest.extractors.length === 0
+    ? null
+    : simulateDay(rest, { ...QUICK, tryRelief: false }).boxesLeft.p50;
 }
 
 /** A run as the simulation goes on with it from a moment on. */

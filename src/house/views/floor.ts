@@ -28,6 +28,7 @@ import {
   cappingsOfBatches,
   gatePails,
   handWork,
+  isWeighed,
   type LoadedFrame,
   lossesOf,
   type MachineRow,
@@ -195,7 +196,9 @@ function machinesNow(
       ownGate: row.own_gate,
       deepSlots: row.deep_slots,
       learntKgM: learntTolerance(
-        past.filter((r) => r.machine_id === row.id).map((r) => ({ kgM: r.kgm, shaky: r.shaky ?? false })),
+        past
+          .filter((r) => r.machine_id === row.id && isWeighed(r))
+          .map((r) => ({ kgM: r.kgm, shaky: r.shaky ?? false })),
         row.allowed_kgm,
       ),
       baseMin,

@@ -5,9 +5,14 @@ import {
   type Headroom,
   headroom,
   honeyInFrameKg,
+  learntDecline,
+  minutesUntil,
   OUT_SHARE,
+  PAIL_FULL,
   type PailUnder,
+  stillToCome,
   type TakenAway,
+  USUAL_DECLINE,
   underTheGate,
 } from "@/core/extraction";
 import type { GatePail, RunRow, WeighedPail } from "../records/floor";
@@ -25,7 +30,7 @@ export interface GateView {
   readonly taken: readonly TakenAway[];
   readonly flows: readonly Flow[];
   readonly drumHoldsKg: number;
-  readonly next: { readonly kg: number; readonly min: number };
+  readonly next: { readonly kg: number; readonly min: number; readonly decline: number };
 }
 
 export interface GateNow extends Headroom {
@@ -41,13 +46,14 @@ const MINUTE = 60_000;
 export function gateAt(gate: GateView, nowMs: number): GateNow {
   const { pailKg, drumKg } = underTheGate(gate.pails, gate.taken, gate.flows, nowMs);
   const turning = gate.flows.filter((f) => f.fromMs <= nowMs && f.toMs > nowMs);
-  const toCome = turning.reduce((kg, f) => kg + (f.kg * (f.toMs - nowMs)) / (f.toMs - f.fromMs), 0);
+  const toCome = stillToCome(turning, nowMs);
   const says = headroom({
     pailKg,
     pailHoldsKg: gate.pail === null ? null : (gate.pails.at(-1)?.holdsKg ?? 0),
     drumKg: Math.min(drumKg, gate.drumHoldsKg),
     drumHoldsKg: gate.drumHoldsKg,
     turning: { kg: toCome, min: Math.max(0, ...turning.map((f) => (f.toMs - nowMs) / MINUTE)) },
+    minutesFor: (kg) => minutesUntil(turning, nowMs, kg),
     next: gate.next,
   });
   return {
@@ -58,7 +64,8 @@ export function gateAt(gate: GateView, nowMs: number): GateNow {
   };
 }
 
-const flowOf = (run: RunRow): Flow => ({
+const flowOf = (run: RunRow, decline = USUAL_DECLINE): Flow => ({
+  decline,
   kg: run.expected_g / 1000,
   fromMs: run.started_at.getTime(),
   toMs: run.ended_at?.getTime() ?? run.started_at.getTime() + run.minutes * MINUTE,
@@ -92,6 +99,25 @@ export function gatesOf(
     const machineId = group[0]?.ownGate ? (group[0]?.id ?? null) : null;
     const pails = placed.filter((p) => p.machine_id === machineId);
     const last = pails.at(-1);
+    const runs = given.runs.filter(
+      (r) => r.batch_id === batch.id && group.some((m) => m.id === r.machine_id),
+    );
+    // A pail taken away while something turned tells how fast the honey comes at first.
+    const decline = learntDecline(
+      pails.flatMap((p, i) => {
+        const weighed = weighing(p);
+        const until = pails[i + 1]?.at;
+        if (!weighed || !until || weighed.grams / 1000 > ((p.capacity_g ?? 0) / 1000) * PAIL_FULL) return [];
+        return [
+          {
+            flows: runs.map((r) => flowOf(r)),
+            fromMs: p.at.getTime(),
+            toMs: until.getTime(),
+            kg: weighed.grams / 1000,
+          },
+        ];
+      }),
+    );
     const largest = group.reduce((a, b) => (b.slots > a.slots ? b : a));
     return {
       batch: batch.number,
@@ -110,9 +136,7 @@ export function gatesOf(
         machineId === null
           ? filled.filter((f) => !known.has(f)).map((f) => ({ atMs: f.at.getTime(), kg: f.grams / 1000 }))
           : [],
-      flows: given.runs
-        .filter((r) => r.batch_id === batch.id && group.some((m) => m.id === r.machine_id))
-        .map(flowOf),
+      flows: runs.map((r) => flowOf(r, decline)),
       drumHoldsKg: group.reduce((kg, m) => kg + m.drumHoldsKg, 0),
       next: {
         kg:
@@ -121,6 +145,7 @@ export function gatesOf(
             largest.slots,
           ).inside.reduce((kg, f) => kg + honeyInFrameKg(f.kg), 0) * OUT_SHARE,
         min: largest.suggestedMin,
+        decline,
       },
     };
   });

@@ -68,7 +68,7 @@ function lookAhead(rest: DayPlan, plan: PlanInput, floor: FloorView): Ahead {
 /** Where the whole day, with what is done already, should stand so many minutes after its start. */
 function againstPlan(plan: PlanInput, floor: FloorView, since: number): Outlook["stations"] {
   const whole = asDayPlan(plan, floor.whole, floor);
-  const { board } = simulateDay(whole, { seed: 1, replicates: 1 });
+  const { board } = simulateDay(whole, { seed: 1, replicates: 1, tryRelief: false });
   /** What the plan has done of something by now; a run counts when it is out. */
   const due = (does: (typeof board)[number]["does"]): number =>
     board

@@ -2,13 +2,13 @@
 
 import { CartesianGrid, Legend, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from "recharts";
 import { TOOLS, type Tool } from "@/core/dayplan";
+import { WARMING_PRIOR } from "@/core/residue";
 import type { ResidueView } from "@/house/views/residue";
 
 const INK = { fill: "var(--ink-2)", fontSize: 13 };
 const UNCLEAR = {
   few: "After a few more boxes are weighed back it tells what warming would win.",
   alike: "All were about equally warm: what warming would win shows once they differ.",
-  "no-trend": "What stays does not clearly fall with warmth here.",
 } as const;
 
 /** What stayed in the comb against the honey's temperature, and what warming would have won. */
@@ -53,7 +53,8 @@ export default function ResidueChart({ points, byTool, line, won }: ResidueView)
         ) : (
           <>
             Each degree warmer leaves {line.perDegreePct.toFixed(2)} ±{line.halfWidthPct.toFixed(2)} % of the
-            honey less in the comb.
+            honey less in the comb (80 %; this house's boxes say {line.ownPct.toFixed(2)}, common practice{" "}
+            {WARMING_PRIOR.perDegreePct}).
           </>
         )}
         {won && won.kg > 0.05 && (

@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { useState } from "react";
-import { ORIENTATION, relativeForce, STEADINESS, shakingForceN } from "@/core/extraction";
+import { FRAME_SD_KG, ORIENTATION, relativeForce, STEADINESS, shakingForceN } from "@/core/extraction";
 import type { FloorView } from "@/house/views/floor";
 import { ChoiceKeys } from "../../choice-keys";
 import { Field } from "../../fields/field";
@@ -35,6 +35,8 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
   if (floor.frames.length === 0)
     return <p className="panel mb-3 text-ink-2">No frame waits: start a batch, or every frame was spun.</p>;
   const held = load.held === null ? undefined : load.frameIn(load.held);
+  const { judged } = load;
+  if (!judged) return null;
 
   return (
     <section className="panel mb-3" aria-label="Next load">
@@ -109,9 +111,9 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
           slots={load.slots}
           frameIn={load.frameIn}
           held={load.held}
-          imbalance={load.imbalance}
+          imbalance={judged}
           standsKgM={machine.learntKgM}
-          verdict={load.verdict}
+          verdict={judged.verdict}
           onPress={load.press}
           onOver={load.pullOver}
           onSwap={load.swap}
@@ -120,21 +122,50 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
           <p aria-live="polite">
             <output
               aria-label="Balance"
-              data-tone={TONE[load.verdict]}
+              data-tone={TONE[judged.verdict]}
               className="block text-[24px] font-bold"
               style={{ color: "var(--tone)" }}
             >
-              {load.loaded === 0 ? "nothing loaded" : STEADINESS[load.verdict]}
+              {load.loaded === 0 ? "nothing loaded" : STEADINESS[judged.verdict]}
             </output>
             {load.loaded > 0 && (
               <>
-                imbalance <b>{load.imbalance.kgM.toFixed(3)} kg·m</b> of {machine.learntKgM.toFixed(2)} it
-                stands
+                imbalance{" "}
+                {judged.unweighed === 0 ? (
+                  <b>{judged.kgM.toFixed(3)} kg·m</b>
+                ) : (
+                  <>
+                    <b>
+                      about {judged.middleKgM.toFixed(2)} kg·m, {judged.loKgM.toFixed(2)} to{" "}
+                      {judged.hiKgM.toFixed(2)}
+                    </b>{" "}
+                    (80 %)
+                  </>
+                )}{" "}
+                of {machine.learntKgM.toFixed(2)} it stands
                 {machine.learntKgM !== machine.allowedKgM && (
                   <span className="text-ink-2"> (learnt from its runs)</span>
                 )}
-                ; <b>{shakingForceN(load.imbalance.kgM, rpm).toFixed(0)} N</b> at {rpm} rpm, frames pulled
-                with {relativeForce(machine.radiusM, rpm).toFixed(0)} times their weight
+                ; <b>{shakingForceN(judged.middleKgM, rpm).toFixed(0)} N</b> at {rpm} rpm, frames pulled with{" "}
+                {relativeForce(machine.radiusM, rpm).toFixed(0)} times their weight
+                {judged.unweighed > 0 && (
+                  <span className="block font-semibold">
+                    {judged.unweighed} of {load.loaded} frames not weighed: they differ from their box's mean
+                    by about {FRAME_SD_KG.unknown} kg.
+                    {judged.weighNext.length > 0 && (
+                      <>
+                        {" "}
+                        Weigh {judged.weighNext.length} to settle it: slot
+                        {judged.weighNext.length > 1 ? "s" : ""}{" "}
+                        {judged.weighNext
+                          .slice(0, 8)
+                          .map((slot) => slot + 1)
+                          .join(", ")}
+                        {judged.weighNext.length > 8 && " and more"}.
+                      </>
+                    )}
+                  </span>
+                )}
               </>
             )}
           </p>
@@ -159,7 +190,7 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
               slots={machine.slots}
               meanKg={floor.frames.find((f) => f.id === held.id)?.kg ?? held.kg}
               scale={floor.scale}
-              onWeight={(kg) => load.weigh(held.id, kg)}
+              onWeight={(kg, known) => load.weigh(held.id, kg, known)}
             />
           ) : (
             <p className="mt-2 text-[15px] text-ink-2">
@@ -177,7 +208,7 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
             <button
               type="button"
               className="do min-h-14"
-              data-stop={load.verdict === "walks" ? "" : undefined}
+              data-stop={judged.verdict === "walks" && judged.unweighed === 0 ? "" : undefined}
               aria-disabled={standing.step === "sending" || load.loaded === 0}
               onClick={async () => {
                 if (load.loaded === 0) return;
@@ -191,7 +222,9 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
                   waterPct: Number(floor.waterPct.toFixed(1)),
                   slots: load.slots.map((_, slot) => {
                     const f = load.frameIn(slot);
-                    return f ? { super: f.super, kg: f.kg, ...(f.width === 2 ? { width: 2 } : {}) } : null;
+                    return f
+                      ? { super: f.super, kg: f.kg, known: f.known, ...(f.width === 2 ? { width: 2 } : {}) }
+                      : null;
                   }),
                 });
                 if (answer) load.isIn();

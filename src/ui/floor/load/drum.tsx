@@ -43,7 +43,7 @@ function Slot({
       type="button"
       onClick={onPress}
       aria-pressed={held}
-      aria-label={`${name}: ${frame ? `frame of super ${frame.super}, ${frame.kg.toFixed(2)} kg` : "empty"}`}
+      aria-label={`${name}: ${frame ? `frame of super ${frame.super}, ${frame.kg.toFixed(2)} kg${frame.known === "weighed" ? "" : frame.known === "hand" ? ", by hand" : ", not weighed"}` : "empty"}`}
       className={`absolute grid touch-none place-items-center rounded-sm border-[1.5px] border-edge font-mono leading-none aria-pressed:outline-4 aria-pressed:outline-water ${drop.isOver && !drag.isDragging ? "outline-3 outline-water" : ""}`}
       style={{
         left: `${(x / SIZE) * 100}%`,
@@ -58,7 +58,7 @@ function Slot({
         ...(drag.isDragging ? { zIndex: 20, boxShadow: "0 6px 16px #0005" } : {}),
       }}
     >
-      {frame ? frame.kg.toFixed(1) : ""}
+      {frame ? `${frame.known === "weighed" ? "" : "~"}${frame.kg.toFixed(1)}` : ""}
     </button>
   );
 }

@@ -1,11 +1,12 @@
 "use client";
 
 import { useState } from "react";
+import type { FrameKnown } from "@/core/extraction";
 import { FRAME_CLASSES, type FrameClass } from "@/core/yields";
 import type { FloorView } from "@/house/views/floor";
 import { ChoiceKeys } from "../../choice-keys";
 import { Field } from "../../fields/field";
-import { figureIn } from "../../fields/figure";
+import { massIn } from "../../fields/figure";
 import { FromDevice } from "../../from-device";
 import { slotName } from "../slot-name";
 import { type FrameToLoad, MOST_FRAME_KG } from "./use-load";
@@ -28,16 +29,16 @@ export function HeldFrame({
   /** A frame of its super, on the mean. */
   meanKg: number;
   scale: FloorView["scale"];
-  onWeight: (kg: number) => void;
+  onWeight: (kg: number, known: FrameKnown) => void;
 }) {
   const [typed, setTyped] = useState(String(frame.kg));
   const [wrong, setWrong] = useState<string | undefined>();
-  const weigh = (text: string): void => {
+  const weigh = (text: string, known: FrameKnown): void => {
     setTyped(text);
-    const kg = figureIn(text);
+    const kg = massIn(text);
     const fits = kg !== null && kg > 0 && kg <= MOST_FRAME_KG;
     setWrong(fits ? undefined : `A frame weighs up to ${MOST_FRAME_KG} kg.`);
-    if (fits) onWeight(kg);
+    if (fits) onWeight(kg, known);
   };
   return (
     <div className="mt-2 border-l-[6px] border-water pl-3">
@@ -51,20 +52,20 @@ export function HeldFrame({
           options={FRAME_CLASSES.map((value) => ({ value, label: value }))}
           value=""
           onChange={(v) => {
-            if (v) weigh(String(Number((meanKg * LIFT[v]).toFixed(2))));
+            if (v) weigh(String(Number((meanKg * LIFT[v]).toFixed(2))), "hand");
           }}
         />
         <Field
           spec={{ name: "frameKg", label: "or weighs", unit: "kg", kind: "figure", span: 1 }}
           value={typed}
           error={wrong}
-          onChange={(v) => weigh(String(v))}
+          onChange={(v) => weigh(String(v), "weighed")}
         />
         <FromDevice
           kind="scale"
           device={scale ?? undefined}
           about={() => ({ super: frame.super, frameKg: meanKg })}
-          onValue={weigh}
+          onValue={(kg) => weigh(kg, "weighed")}
         />
       </div>
     </div>

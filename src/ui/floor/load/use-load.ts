@@ -1,14 +1,12 @@
 import { useMemo, useState } from "react";
 import {
   arrangeLoad,
+  type FrameKnown,
   type FrameWidth,
   fitting,
-  type Imbalance,
-  imbalance,
-  loadOf,
+  judgeLoad,
+  type LoadJudgement,
   movedFrame,
-  type Steadiness,
-  steadiness,
 } from "@/core/extraction";
 import type { FloorMachine, FloorView, FrameWaiting } from "@/house/views/floor";
 import { figureIn } from "../../fields/figure";
@@ -16,6 +14,14 @@ import { useKept } from "../../kept";
 
 export interface FrameToLoad extends FrameWaiting {
   readonly width: FrameWidth;
+  /** How its weight is known. */
+  readonly known: FrameKnown;
+}
+
+/** A weight somebody gave a frame, and how they know. */
+interface GivenWeight {
+  readonly kg: number;
+  readonly known: FrameKnown;
 }
 
 /** Heavier is no frame. */
@@ -43,8 +49,8 @@ export interface LoadAtHand {
   readonly count: string;
   readonly setCount: (text: string) => void;
   readonly loaded: number;
-  readonly imbalance: Imbalance;
-  readonly verdict: Steadiness;
+  /** How it would pull, and how surely that is known; null without a machine. */
+  readonly judged: LoadJudgement | null;
   readonly held: number | null;
   /** True when the frame that was moved last had no room where it should go. */
   readonly noRoom: boolean;
@@ -52,17 +58,32 @@ export interface LoadAtHand {
   readonly press: (slot: number) => void;
   readonly swap: (from: number, to: number) => void;
   readonly pullOver: (swap: readonly [number, number] | null) => void;
-  readonly weigh: (id: string, kg: number) => void;
+  readonly weigh: (id: string, kg: number, known: FrameKnown) => void;
   readonly takeOut: () => void;
   /** The load is in: nothing lies there, and what was weighed belongs to it. */
   readonly isIn: () => void;
 }
 
+/** The waiting frames placed so that they balance, as far as their weights are known. */
+function arranged(
+  ready: readonly FrameToLoad[],
+  machine: FloorMachine,
+  count: string,
+): readonly (string | null)[] {
+  const asked = Math.floor(figureIn(count) ?? 0);
+  const n = machine.slots;
+  const among = ready.slice(0, asked >= 1 ? Math.min(asked, n) : n + TO_CHOOSE_AMONG);
+  return arrangeLoad(
+    among.map((f) => ({ id: f.id, massKg: f.kg, width: f.width })),
+    machine,
+  ).slots;
+}
+
 /** The load as it lies in a machine: which frames, where, how they balance, and what moving one would do. */
 export function useLoad(floor: FloorView, machine: FloorMachine | undefined): LoadAtHand {
   // Weighed frame by frame: outlives a reload, until the load is in.
-  const [weights, setWeights] = useKept<Readonly<Record<string, number>>>(
-    "aumbry-frames",
+  const [weights, setWeights] = useKept<Readonly<Record<string, GivenWeight>>>(
+    "aumbry-frame-weights",
     // Once a load went in elsewhere nobody knows which frames are left.
     `${floor.batch} ${floor.done.framesIn}`,
     {},
@@ -80,7 +101,8 @@ export function useLoad(floor: FloorView, machine: FloorMachine | undefined): Lo
       floor.frames.map(
         (f): FrameToLoad => ({
           ...f,
-          kg: Math.min(MOST_FRAME_KG, weights[f.id] ?? f.kg),
+          kg: Math.min(MOST_FRAME_KG, weights[f.id]?.kg ?? f.kg),
+          known: weights[f.id]?.known ?? "unknown",
           width: f.deep ? deepSlots : 1,
         }),
       ),
@@ -89,11 +111,21 @@ export function useLoad(floor: FloorView, machine: FloorMachine | undefined): Lo
   const byId = useMemo(() => new Map(frames.map((f) => [f.id, f])), [frames]);
   const supers = [...new Set(frames.map((f) => f.super))];
   const from = supers.filter((s) => chosen.includes(s));
-  const ready = from.length === 0 ? frames : frames.filter((f) => from.includes(f.super));
+  const wanted = from.join(" ");
+  const ready = useMemo(
+    () => (wanted === "" ? frames : frames.filter((f) => wanted.split(" ").includes(f.super))),
+    [frames, wanted],
+  );
+  const [takenOut, setTakenOut] = useState(false);
 
   // Another tablet may have described the machine anew meanwhile: then it is arranged anew as well.
   const stands = laid !== null && laid.slots.length === n && laid.deepSlots === deepSlots;
-  const slots = stands ? laid.slots : Array<string | null>(n).fill(null);
+  // The load opens arranged: an empty drum is no advice.
+  const opening = useMemo(
+    () => (machine ? arranged(ready, machine, count) : Array<string | null>(n).fill(null)),
+    [machine, ready, count, n],
+  );
+  const slots = stands ? laid.slots : takenOut ? Array<string | null>(n).fill(null) : opening;
   const lay = (next: readonly (string | null)[] | null): void => {
     setLaid(next && { slots: next, deepSlots });
     setHeld(null);
@@ -109,21 +141,20 @@ export function useLoad(floor: FloorView, machine: FloorMachine | undefined): Lo
     }
   };
   // While a frame is pulled the arrow already shows what letting it go there would do.
-  const pull = machine
-    ? imbalance(
-        loadOf(
-          ((over && moved(...over)) || slots).map((id) => {
-            const f = byId.get(id ?? "");
-            return f ? { massKg: f.kg, width: f.width } : null;
-          }),
-        ),
+  const judged = machine
+    ? judgeLoad(
+        ((over && moved(...over)) || slots).map((id) => {
+          const f = byId.get(id ?? "");
+          return f ? { massKg: f.kg, width: f.width, known: f.known } : null;
+        }),
         machine,
+        machine.learntKgM,
       )
-    : { kgM: 0, angle: 0 };
+    : null;
 
   return {
     slots,
-    arranged: stands,
+    arranged: !takenOut,
     frameIn: (slot) => byId.get(slots[slot] ?? ""),
     frames,
     supers,
@@ -133,25 +164,26 @@ export function useLoad(floor: FloorView, machine: FloorMachine | undefined): Lo
     count,
     setCount,
     loaded: slots.filter((id) => id && byId.has(id)).length,
-    imbalance: pull,
-    verdict: steadiness(pull.kgM, machine?.learntKgM ?? 1),
+    judged,
     held,
     noRoom,
     arrange: () => {
       if (!machine) return;
-      const asked = Math.floor(figureIn(count) ?? 0);
-      const among = ready.slice(0, asked >= 1 ? Math.min(asked, n) : n + TO_CHOOSE_AMONG);
-      const found = arrangeLoad(
-        among.map((f) => ({ id: f.id, massKg: f.kg, width: f.width })),
-        machine,
-      );
-      lay(found.slots);
+      setTakenOut(false);
+      lay(arranged(ready, machine, count));
     },
     press: (i) => (held === null ? setHeld(i) : held === i ? setHeld(null) : swap(held, i)),
     swap,
     pullOver: setOver,
-    weigh: (id, kg) => setWeights({ ...weights, [id]: kg }),
-    takeOut: () => lay(null),
+    weigh: (id, kg, known) => {
+      // What lies there stays where it lies while it is weighed.
+      if (!stands && !takenOut) setLaid({ slots, deepSlots });
+      setWeights({ ...weights, [id]: { kg, known } });
+    },
+    takeOut: () => {
+      setTakenOut(true);
+      lay(null);
+    },
     isIn: () => {
       lay(null);
       setWeights({});
