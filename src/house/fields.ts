@@ -6,7 +6,7 @@
 import { DateTime } from "luxon";
 import { z } from "zod";
 import { DomainError } from "@/core/domain-error";
-import { parseFigure, parseMassKg, parseTempC } from "@/core/units";
+import { parseFigure, parseJarG, parseMassKg, parseTempC } from "@/core/units";
 
 interface Range {
   min: number;
@@ -65,6 +65,12 @@ function figure(what: string, range: Range, read: (text: string) => number) {
 /** Kilograms, more than 0. Text may carry kg, g or lb. */
 export const massKg = (what: string, max: number) =>
   figure(what, { min: 0, max, unit: "kg", above: true }, parseMassKg);
+/** As massKg, and nothing at all is a mass too. */
+export const massKgOrNone = (what: string, max: number) =>
+  figure(what, { min: 0, max, unit: "kg" }, parseMassKg);
+/** Whole grams in a jar. Text may carry g, lb or oz. */
+export const jarMassG = (what: string, min: number, max: number) =>
+  figure(what, { min, max, unit: "g", whole: true }, parseJarG);
 export const pct = (what: string, min = 0, max = 100) => figure(what, { min, max, unit: "%" }, plain);
 export const tempC = (what: string, min: number, max: number) =>
   figure(what, { min, max, unit: "°C" }, parseTempC);

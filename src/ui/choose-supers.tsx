@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { type BoxReading, maySpin, type School, type WaterRules, waterOfBoxes } from "@/core/moisture";
+import { formatKg } from "@/core/units";
 import { Field } from "./fields/field";
 import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
@@ -111,7 +112,7 @@ export function ChooseSupers({
                     </span>
                   </span>
                   <span className="block text-[14px] text-ink-2">
-                    {s.kg.toFixed(1)} kg, {s.verdict}
+                    {formatKg(s.kg)} kg, {s.verdict}
                   </span>
                 </button>
               ))}
@@ -120,7 +121,7 @@ export function ChooseSupers({
         );
       })}
       <p className="my-3 text-[18px]" aria-live="polite">
-        <b className="text-mass">{kg.toFixed(1)}</b> kg in {picked.length} super
+        <b className="text-mass">{formatKg(kg)}</b> kg in {picked.length} super
         {picked.length === 1 ? "" : "s"}
         {water !== null && (
           <>

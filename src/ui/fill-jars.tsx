@@ -3,7 +3,7 @@
 import { useState } from "react";
 import { formatKg } from "@/core/units";
 import { Field } from "./fields/field";
-import { figureIn } from "./fields/figure";
+import { figureIn, jarIn, massIn } from "./fields/figure";
 import { type FieldSpec, inputFrom, type Values } from "./fields/spec";
 import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
@@ -49,11 +49,12 @@ export function FillJars({
   const set = (name: string) => (v: string | boolean) => setValues((now) => ({ ...now, [name]: v }));
   const picked = pails.filter((p) => p.tag in taken);
   const typed = (p: PailChoice): boolean => taken[p.tag] !== "" && taken[p.tag] !== ALL;
-  const mostG = picked.reduce((sum, p) => sum + (typed(p) ? figure(taken[p.tag]) : p.kg) * 1000, 0);
+  const mostG = picked.reduce((sum, p) => sum + (typed(p) ? (massIn(taken[p.tag]) ?? 0) : p.kg) * 1000, 0);
   const entered = values.lossBy === "entered";
-  const each = !entered && values.meanFillG ? figure(values.meanFillG) : figure(values.jarG);
+  const each = !entered && values.meanFillG ? figure(values.meanFillG) : (jarIn(String(values.jarG)) ?? 0);
   const fits = each > 0 && mostG > 0 ? Math.floor(mostG / each + 1e-6) : 0;
-  const needsG = each * figure(values.jars) + (entered ? figure(values.lostKg) * 1000 : 0);
+  const needsG =
+    each * figure(values.jars) + (entered ? (massIn(String(values.lostKg ?? "")) ?? 0) * 1000 : 0);
   const owners = new Set(picked.map((p) => p.owner));
   const against = [
     ...picked.flatMap((p) =>
@@ -106,7 +107,7 @@ export function FillJars({
           { name: "honeyKind", label: "Kind of honey", placeholder: "Lime honey", offers: kinds, span: 3 },
           true,
         )}
-        {field({ name: "jarG", label: "Net a jar", unit: "g", kind: "figure", span: 1 })}
+        {field({ name: "jarG", label: "Net a jar", unit: "g", hint: "lb or oz may be typed", span: 1 })}
         {field({
           name: "jars",
           label: "Jars",

@@ -2,6 +2,8 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { lateHeader } from "./late";
+import { Progress } from "./progress";
 
 interface Problem {
   readonly path: string;
@@ -55,7 +57,7 @@ export function ImportFile() {
     try {
       const response = await fetch(`/api/v1/csv/${table}?${query}`, {
         method: "POST",
-        headers: { "content-type": "text/csv" },
+        headers: { "content-type": "text/csv", ...lateHeader() },
         body: file,
       });
       if (!response.ok) {
@@ -155,14 +157,7 @@ export function ImportFile() {
             {standing.what}…{" "}
             {standing.of > 0 &&
               `${standing.done.toLocaleString("en-GB")} of ${standing.of.toLocaleString("en-GB")} rows`}
-            {standing.of > 0 && (
-              <progress
-                className="ml-3 h-3 w-56 align-middle"
-                aria-label="Rows done"
-                max={standing.of}
-                value={standing.done}
-              />
-            )}
+            {standing.of > 0 && <Progress label="Rows done" done={standing.done} of={standing.of} />}
           </p>
         )}
         {standing.step === "checked" && (

@@ -6,9 +6,26 @@ import { useSyncExternalStore } from "react";
 let at: string | null = null;
 const listeners = new Set<() => void>();
 
+/** Kept in this tab through a reload, with the banner that says so. */
+const KEPT = "aumbry-happened-at";
+const kept = (): string | null => {
+  try {
+    return sessionStorage.getItem(KEPT);
+  } catch {
+    return null;
+  }
+};
+if (typeof sessionStorage !== "undefined") at = kept();
+
 export const happenedAt = (): string | null => at;
 export function setHappenedAt(to: string | null): void {
   at = to;
+  try {
+    if (to === null) sessionStorage.removeItem(KEPT);
+    else sessionStorage.setItem(KEPT, to);
+  } catch {
+    // Nothing is kept where nothing may be.
+  }
   for (const heard of listeners) heard();
 }
 
@@ -19,4 +36,5 @@ const subscribe = (heard: () => void) => {
 export const useHappenedAt = (): string | null => useSyncExternalStore(subscribe, happenedAt, () => null);
 
 /** What every deed and every rehearsal carries with it. */
-export const lateHeader = (): Record<string, string> => (at === null ? {} : { "aumbry-at": at });
+export const lateHeader = (moment: string | null = at): Record<string, string> =>
+  moment === null ? {} : { "aumbry-at": moment };

@@ -16,6 +16,7 @@ describe("sending a command", () => {
     const silent = await send("fill-pail", { pail: 1 });
     expect(silent).toMatchObject({
       ok: false,
+      silent: true,
       refused: { message: expect.stringContaining("What you typed is still here") },
     });
     expect(await send("fill-pail", { pail: 1 })).toMatchObject({ ok: true, answer: { say: "done" } });
@@ -45,6 +46,7 @@ describe("sending a command", () => {
     );
     expect(await send("record-loss", { kg: -1 })).toEqual({
       ok: false,
+      silent: false,
       refused: { message: "No.", errors: [{ path: "kg", message: "No." }] },
     });
   });
@@ -53,6 +55,7 @@ describe("sending a command", () => {
     asked.mockResolvedValueOnce(new Response("<html>", { status: 502 }));
     expect(await send("record-loss", { kg: 3 })).toMatchObject({
       ok: false,
+      silent: true,
       refused: { message: expect.stringContaining("did not answer") },
     });
   });

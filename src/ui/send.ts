@@ -1,5 +1,4 @@
 /** Sending a command from the browser: the same road for forms, the tape and the line. */
-
 import { lateHeader } from "./late";
 
 export interface Sent {
@@ -15,7 +14,8 @@ export interface Refused {
 
 export type Outcome =
   | { readonly ok: true; readonly answer: Sent }
-  | { readonly ok: false; readonly refused: Refused };
+  /** `silent`: the house did not answer, and the same may be sent again. */
+  | { readonly ok: false; readonly refused: Refused; readonly silent: boolean };
 
 const UNREACHED = "The house did not answer. What you typed is still here: try again.";
 
@@ -25,10 +25,11 @@ const keys = new Map<string, string>();
 const randomKey = (): string =>
   Array.from(crypto.getRandomValues(new Uint8Array(16)), (b) => b.toString(16).padStart(2, "0")).join("");
 
-export async function send(command: string, input: object): Promise<Outcome> {
+/** @param at when it happened, where that is not what the late clock says now */
+export async function send(command: string, input: object, at?: string | null): Promise<Outcome> {
   const body = JSON.stringify(input);
   // Undoing is done now, whenever the thing itself was.
-  const late: Record<string, string> = command === "undo" ? {} : lateHeader();
+  const late: Record<string, string> = command === "undo" ? {} : lateHeader(at);
   const id = `${command} ${late["aumbry-at"] ?? ""} ${body}`;
   const key = keys.get(id) ?? randomKey();
   keys.set(id, key);
@@ -45,10 +46,14 @@ export async function send(command: string, input: object): Promise<Outcome> {
       body,
     });
   } catch {
-    return { ok: false, refused: { message: UNREACHED, errors: [] } };
+    return { ok: false, silent: true, refused: { message: UNREACHED, errors: [] } };
   }
   if (response.status < 500) keys.delete(id);
   const answer = await response.json().catch(() => null);
   if (response.ok && answer) return { ok: true, answer: answer as Sent };
-  return { ok: false, refused: { message: answer?.detail ?? UNREACHED, errors: answer?.errors ?? [] } };
+  return {
+    ok: false,
+    silent: response.status >= 500,
+    refused: { message: answer?.detail ?? UNREACHED, errors: answer?.errors ?? [] },
+  };
 }

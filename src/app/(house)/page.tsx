@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import Link from "next/link";
+import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
 import { plural } from "@/house/ranges";
 import { dayAccount } from "@/house/views/day";
@@ -33,8 +34,11 @@ export default async function Today() {
         </span>
         {s.pails.length > 0 && (
           <Figure
-            value={(s.pails.reduce((g, p) => g + p.grams, 0) / 1000).toFixed(0)}
-            unit={`kg in ${s.pails.length} pails`}
+            value={formatKgFromG(
+              s.pails.reduce((g, p) => g + p.grams, 0),
+              0,
+            )}
+            unit={`kg in ${plural(s.pails.length, "pail")}`}
             tone="mass"
           />
         )}
@@ -101,8 +105,8 @@ export default async function Today() {
                 <Link href={`/trace/batch/${b.number}`} className="font-bold">
                   Batch {b.number}
                 </Link>
-                , {b.combs.filter((c) => c.spun_entry !== null).length} of {b.combs.length} supers spun and
-                weighed back
+                , {b.combs.filter((c) => c.spun_entry !== null).length} of {plural(b.combs.length, "super")}{" "}
+                spun and weighed back
               </p>
               <AccountBar account={b.account} />
             </div>

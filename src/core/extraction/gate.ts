@@ -1,5 +1,6 @@
 /** The drum and the pail under its gate: where the honey is that came out of the combs, and whether more may come. */
 import { mustBeWithin } from "../domain-error";
+import { formatKg } from "../units";
 
 /** Honey a run gives: fast at first, less and less towards its end. */
 export interface Flow {
@@ -148,7 +149,7 @@ export interface Headroom {
   readonly pailFreeKg: number;
 }
 
-const kg = (x: number): string => `${x.toFixed(1)} kg`;
+const kg = (x: number): string => `${formatKg(x)} kg`;
 
 /**
  * May the next load run, and when is the pail full? What turns now comes first, then the next load, each of them

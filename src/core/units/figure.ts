@@ -26,3 +26,15 @@ export function parseFigure(text: string): ParsedNumber {
   }
   return { value, unit: (match?.[2] ?? "").toLowerCase() };
 }
+
+const WRITTEN: Record<number, Intl.NumberFormat> = {};
+
+/** A figure as it was typed, without the noise of a conversion: "26.4", "26.082"; at most `digits` decimals. */
+export function written(value: number, digits = 3): string {
+  WRITTEN[digits] ??= new Intl.NumberFormat("en-GB", { maximumFractionDigits: digits, useGrouping: false });
+  return WRITTEN[digits].format(value);
+}
+
+/** "12 to 14"; a range of one value is that value. */
+export const rangeOf = (lo: string, hi: string, between = " to "): string =>
+  lo === hi ? lo : `${lo}${between}${hi}`;

@@ -1,4 +1,4 @@
-export { type ParsedNumber, parseFigure } from "./figure";
+export { type ParsedNumber, parseFigure, rangeOf, written } from "./figure";
 export {
   formatKg,
   formatKgFromG,
@@ -8,6 +8,7 @@ export {
   kgFromLb,
   lbFromKg,
   ozFromGrams,
+  parseJarG,
   parseMassKg,
 } from "./mass";
 export { fahrenheitFromCelsius, parseTempC } from "./temperature";

@@ -42,6 +42,18 @@ export function parseMassKg(text: string): number {
   }
 }
 
+/**
+ * Reads a jar's net mass: "454", "340 g", "1 lb", "16 oz", "3 lb", "0.5 kg"; no unit means grams. Whole grams.
+ * @throws DomainError `not-a-number` or `unknown-unit`
+ */
+export function parseJarG(text: string): number {
+  const { value, unit } = parseFigure(text);
+  if (unit === "" || unit === "g") return value;
+  if (unit === "oz") return Math.round(gramsFromOz(value));
+  if (unit === "kg" || unit === "lb" || unit === "lbs") return Math.round(parseMassKg(text) * 1000);
+  throw new DomainError("unknown-unit", `"${unit}" is not a unit of a jar: use g, lb or oz.`, { unit });
+}
+
 /** "1,026.4": kilograms to a tenth unless `digits` says otherwise, without the unit. */
 export function formatKg(kg: number, digits = 1): string {
   // Making a formatter costs a hundred times what using it does.

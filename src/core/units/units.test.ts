@@ -3,6 +3,8 @@ import { describe, expect, it } from "vitest";
 import { DomainError } from "../domain-error";
 import {
   fahrenheitFromCelsius,
+  formatKg,
+  formatKgFromG,
   gramsFromKg,
   kgFromGrams,
   kgFromLb,
@@ -10,9 +12,12 @@ import {
   litresFromUsGallons,
   ozFromGrams,
   parseFigure,
+  parseJarG,
   parseMassKg,
   parseTempC,
+  rangeOf,
   usGallonsFromLitres,
+  written,
 } from "./index";
 
 describe("conversions", () => {
@@ -64,5 +69,39 @@ describe("typed figures", () => {
   it("reads temperatures in either scale", () => {
     expect(parseTempC("28,5 °C")).toBe(28.5);
     expect(parseTempC("82 F")).toBeCloseTo(27.78, 2);
+  });
+});
+
+describe("written figures", () => {
+  it.each([
+    [26.081561275000002, "26.082"],
+    [57.5, "57.5"],
+    [0.1 + 0.2, "0.3"],
+    [1675.7, "1675.7"],
+  ])("%f is written %s, without the noise of a conversion", (value, text) => {
+    expect(written(value)).toBe(text);
+  });
+
+  it("one mass is written one way, a title like its tile; half a step rounds up", () => {
+    expect(formatKg(12.85)).toBe("12.9");
+    expect(formatKgFromG(12_850)).toBe("12.9");
+    expect(formatKg(1675.7)).toBe("1,675.7");
+  });
+
+  it("a range of one value is one value", () => {
+    expect(rangeOf("12", "14")).toBe("12 to 14");
+    expect(rangeOf("12", "12")).toBe("12");
+  });
+
+  it.each([
+    ["454", 454],
+    ["1 lb", 454],
+    ["3 lb", 1361],
+    ["16oz", 454],
+    ["12 oz", 340],
+    ["0,5 kg", 500],
+    ["250 g", 250],
+  ])("a jar of %s holds %i g", (text, grams) => {
+    expect(parseJarG(text)).toBe(grams);
   });
 });

@@ -2,7 +2,9 @@
  * What a pull will give before it is spun: by the scale where supers were weighed, by frame class and
  * capping otherwise, corrected by what this house's own batches gave.
  */
+
 import { DomainError, mustBeWithin } from "../domain-error";
+import { formatKg, rangeOf } from "../units";
 import type { Reason } from "../verdict";
 
 export const FRAME_CLASSES = ["light", "middle", "heavy"] as const;
@@ -119,13 +121,13 @@ export function expectedYield(
     because: [
       {
         what: `${weighed.length} supers weighed, gross less empty`,
-        figure: `${weighed.reduce((k, e) => k + e.kg, 0).toFixed(1)} kg`,
+        figure: `${formatKg(weighed.reduce((k, e) => k + e.kg, 0))} kg`,
       },
       ...(guessed.length > 0
         ? [
             {
               what: `${guessed.length} supers by depth, frames, how they lift and capping`,
-              figure: `${guessed.reduce((k, e) => k + e.kg, 0).toFixed(1)} kg`,
+              figure: `${formatKg(guessed.reduce((k, e) => k + e.kg, 0))} kg`,
               source:
                 Object.keys(frames).length > 0
                   ? "common practice, moved by this house's weighed supers"
@@ -143,7 +145,7 @@ export function expectedYield(
       },
       {
         what: "80 % of such pulls would give",
-        figure: `${Math.max(0, kg - Z80 * sd).toFixed(0)} to ${(kg + Z80 * sd).toFixed(0)} kg`,
+        figure: `${rangeOf(formatKg(Math.max(0, kg - Z80 * sd), 0), formatKg(kg + Z80 * sd, 0))} kg`,
       },
     ],
   };

@@ -1,6 +1,6 @@
 /** Facts know their moment, so that the newest is what happened latest; what is set up is known since when. */
 import type { Knex } from "knex";
-import { showLive } from "./facts";
+import { fact, guard, showLive } from "./facts";
 
 /** What is simply there, whenever somebody came to type it in. */
 const THINGS = ["yard", "colony", "vessel", "instrument", "machine"] as const;
@@ -18,6 +18,13 @@ export async function up(db: Knex): Promise<void> {
   await db.raw("alter table lot add column owner text not null default ''");
   await db.raw("alter table batch add column despite text not null default ''");
   for (const { name } of rows) await showLive(db, name);
+  // What does not apply on this floor is set aside once, with who; the newest word on it holds.
+  await fact(
+    db,
+    "check_aside",
+    "kind text not null, item text not null, aside boolean not null, who text not null",
+  );
+  await guard(db, "check_aside");
   await db.raw(`
     -- The one index behind "newest": an entry's moment by its number.
     create index entry_moment on entry (id) include (happened_at);

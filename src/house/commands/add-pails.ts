@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { gramsFromKg } from "@/core/units";
+import { gramsFromKg, written } from "@/core/units";
 import { knownFrom } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
@@ -33,5 +33,5 @@ export const addPails = defineCommand({
     return { tags: input.tags, emptyKg: input.emptyKg, holdsKg: input.holdsKg };
   },
   say: ({ tags, emptyKg, holdsKg }) =>
-    `Pail${tags.length === 1 ? "" : "s"} ${spoken(tags)} stand ready: ${emptyKg} kg empty, room for ${holdsKg} kg.`,
+    `Pail${tags.length === 1 ? "" : "s"} ${spoken(tags)} stand ready: ${written(emptyKg)} kg empty, room for ${written(holdsKg)} kg.`,
 });

@@ -6,7 +6,7 @@ import { bottleGate } from "../bottle-gate";
 import { dayIn, monthsLater } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
-import { choice, count, massKg, note, number, tag, text } from "../fields";
+import { choice, count, massKg, massKgOrNone, note, number, tag, text } from "../fields";
 import { framesIn } from "../frames";
 import { plural, spoken, tags } from "../ranges";
 import { lastStayOf, openBatch } from "../records/batches";
@@ -25,7 +25,7 @@ export const crushCombs = defineCommand({
     supers: tags("super"),
     way: choice("The way", ["crushed", "pressed"]).default("crushed"),
     /** Honey left in the crushed comb when it was weighed out; estimated when left out. */
-    leftKg: number("What stayed in the comb", 0, 300, "kg").optional(),
+    leftKg: massKgOrNone("What stayed in the comb", 300).optional(),
     /** From the first comb cut to the last drop: what the day's plan learns from. */
     minutes: number("The minutes it took", 1, 10_000, "min").optional(),
   }),

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { formatKgFromG, gramsFromKg, written } from "@/core/units";
 import { knownFrom } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
@@ -56,7 +56,7 @@ export const fillBin = defineCommand({
     if (added <= 0)
       refuse(
         "nothing-added",
-        `Bin ${vessel.tag} weighs ${formatKgFromG(vessel.empty_g)} kg empty and holds ${formatKgFromG(standing?.grams ?? 0)} kg on paper; ${input.grossKg} kg adds nothing.`,
+        `Bin ${vessel.tag} weighs ${formatKgFromG(vessel.empty_g)} kg empty and holds ${formatKgFromG(standing?.grams ?? 0)} kg on paper; ${written(input.grossKg)} kg adds nothing.`,
         "grossKg",
       );
     const fillId =

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { formatKgFromG, gramsFromKg, written } from "@/core/units";
 import { coverFromBatch } from "../batch-mass";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
@@ -35,7 +35,7 @@ export const fillPail = defineCommand({
     if (net <= 0)
       refuse(
         "under-empty",
-        `Pail ${vessel.tag} weighs ${formatKgFromG(vessel.empty_g)} kg empty; ${input.grossKg} kg leaves no honey in it.`,
+        `Pail ${vessel.tag} weighs ${formatKgFromG(vessel.empty_g)} kg empty; ${written(input.grossKg)} kg leaves no honey in it.`,
         "grossKg",
       );
     if (vessel.capacity_g && net > vessel.capacity_g * OVER_FULL)
@@ -63,6 +63,6 @@ export const fillPail = defineCommand({
     return { pail: vessel.tag, batch: batch.number, grams: net, gained };
   },
   say: ({ pail, batch, grams, gained }, { grossKg }) =>
-    `Pail ${pail} weighs ${grossKg} kg: ${formatKgFromG(grams)} kg net, batch ${batch}.${gained > 0 ? ` ${formatKgFromG(gained)} kg more than paper had, booked as a gain.` : ""}`,
+    `Pail ${pail} weighs ${written(grossKg)} kg: ${formatKgFromG(grams)} kg net, batch ${batch}.${gained > 0 ? ` ${formatKgFromG(gained)} kg more than paper had, booked as a gain.` : ""}`,
   grams: ({ grams }) => grams,
 });

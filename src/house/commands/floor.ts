@@ -12,7 +12,15 @@ import { openBatch } from "../records/batches";
 import { crewNow } from "../records/crew";
 import { oneVessel, vessels } from "../records/equipment";
 import { lastFillOf } from "../records/fills";
-import { asMachine, checksSince, gatePails, type MachineRow, oneMachine, turningIn } from "../records/floor";
+import {
+  asMachine,
+  checksAside,
+  checksSince,
+  gatePails,
+  type MachineRow,
+  oneMachine,
+  turningIn,
+} from "../records/floor";
 import type { Work } from "../work";
 
 const machineInput = z.object({
@@ -104,7 +112,10 @@ export const checkFloor = defineCommand({
     items: z.array(z.string(), { error: "Tick what was looked at." }).max(12),
   }),
   async run(work, input) {
-    const missing = CHECKS[input.kind].filter((c) => !input.items.includes(c.id));
+    const aside = (await checksAside(work.tx)).filter((a) => a.kind === input.kind);
+    const missing = CHECKS[input.kind].filter(
+      (c) => !input.items.includes(c.id) && !aside.some((a) => a.item === c.id),
+    );
     if (missing.length > 0)
       refuse(
         "not-all",
@@ -113,7 +124,7 @@ export const checkFloor = defineCommand({
       );
     await work.state("floor_check", {
       kind: input.kind,
-      items: CHECKS[input.kind].map((c) => c.id),
+      items: CHECKS[input.kind].map((c) => c.id).filter((id) => input.items.includes(id)),
       who: work.actor.name,
       at: work.at,
     });
@@ -121,6 +132,34 @@ export const checkFloor = defineCommand({
   },
   say: ({ kind }) =>
     kind === "opening" ? "Opening check done: the floor may run." : "Closing check done: the floor is shut.",
+});
+
+export const setCheckAside = defineCommand({
+  name: "set-check-aside",
+  summary: "Set a check aside that does not apply on this floor, or take it up again",
+  who: ["lead", "floor"],
+  undo: "counter-entry",
+  input: z.object({
+    kind: choice("The check", ["opening", "closing"]),
+    item: text("What is looked at", 20),
+    /** False takes it up again. */
+    aside: z.boolean().default(true),
+  }),
+  async run(work, input) {
+    const item = CHECKS[input.kind].find((c) => c.id === input.item);
+    if (!item) refuse("unknown-check", "There is no such check.", "item");
+    await work.state("check_aside", {
+      kind: input.kind,
+      item: item.id,
+      aside: input.aside,
+      who: work.actor.name,
+    });
+    return { what: item.what };
+  },
+  say: ({ what }, { kind, aside }) =>
+    aside
+      ? `${kind === "opening" ? "Opening" : "Closing"} check: "${what}" does not apply here.`
+      : `${kind === "opening" ? "Opening" : "Closing"} check: "${what}" is looked at again.`,
 });
 
 /** No frame goes in before the floor was looked over, today or in this shift. */

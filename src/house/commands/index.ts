@@ -10,7 +10,7 @@ import { addBins, drainBin, fillBin, weighWax } from "./cappings";
 import { closeBatch } from "./close-batch";
 import { describeYard, noteBloom } from "./describe-yard";
 import { fillPail } from "./fill-pail";
-import { addMachine, changeMachine, checkFloor, planDay, setSkills, swapPail } from "./floor";
+import { addMachine, changeMachine, checkFloor, planDay, setCheckAside, setSkills, swapPail } from "./floor";
 import { importRows } from "./import-rows";
 import { addInstrument, checkInstrument } from "./instruments";
 import { issueLot } from "./issue-lot";
@@ -62,6 +62,7 @@ const ALL = [
   changeMachine,
   planDay,
   checkFloor,
+  setCheckAside,
   startRun,
   endRun,
   swapPail,

@@ -6,7 +6,7 @@ import { bottleGate } from "../bottle-gate";
 import { dayIn, monthsLater, writtenDay } from "../clock";
 import { defineCommand } from "../command";
 import { Refusal, refuse } from "../errors";
-import { count, day, list, massKg, note, number, tag, text } from "../fields";
+import { count, day, jarMassG, list, massKg, massKgOrNone, note, number, tag, text } from "../fields";
 import { plural } from "../ranges";
 import { oneVessel } from "../records/equipment";
 import { lastFillOf } from "../records/fills";
@@ -40,7 +40,7 @@ export const issueLot = defineCommand({
   undo: "counter-entry",
   input: z.object({
     honeyKind: text("The kind of honey", 60),
-    jarG: count("Net quantity of a jar, g", 5, 10_000),
+    jarG: jarMassG("Net quantity of a jar", 5, 10_000),
     jars: count("The number of jars", 1, 100_000),
     pails: list(
       "The pails",
@@ -57,7 +57,7 @@ export const issueLot = defineCommand({
       200,
     ),
     /** What was lost on the way; what the fill explains of what was taken when left out. */
-    lostKg: number("The loss", 0, 500, "kg").optional(),
+    lostKg: massKgOrNone("The loss", 500).optional(),
     meanFillG: number("Mean fill of a jar", 5, 10_500, "g").optional(),
     bestBefore: day("Best before").optional(),
     /** Why it goes into jars although something speaks against it. */

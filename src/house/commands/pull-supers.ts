@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { FLAGS, judgePull, type Ripeness, SCHOOLS, type SuperLook } from "@/core/moisture";
-import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { formatKgFromG, gramsFromKg, written } from "@/core/units";
 import { FRAME_CLASSES, honeyInSuper, type PastFrames, type SuperDepth } from "@/core/yields";
 import { dayIn, momentOf, writtenDay } from "../clock";
 import { ANY_HAND, defineCommand } from "../command";
@@ -71,7 +71,7 @@ export function honeyByWeight(
   if (honey <= 0)
     refuse(
       "under-empty",
-      `Super ${vessel.tag} weighs ${formatKgFromG(vessel.empty_g)} kg empty; ${grossKg} kg leaves no honey in it.`,
+      `Super ${vessel.tag} weighs ${formatKgFromG(vessel.empty_g)} kg empty; ${written(grossKg)} kg leaves no honey in it.`,
       field,
     );
   if (honey > MOST_HONEY_G)

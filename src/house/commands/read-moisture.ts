@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { judgeSheet } from "@/core/moisture";
+import { written } from "@/core/units";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { choice, count, list, number, tag, tempC, text } from "../fields";
@@ -76,10 +77,14 @@ export const readMoisture = defineCommand({
     };
   },
   say({ name, scale, waterPct, correctionPct, doubts }, input) {
-    const shown = { water: `${input.value} %`, brix: `${input.value} °Bx`, index: `${input.value}` }[scale];
+    const shown = {
+      water: `${written(input.value)} %`,
+      brix: `${written(input.value)} °Bx`,
+      index: `${input.value}`,
+    }[scale];
     if (Math.abs(correctionPct) < 0.05 && Math.abs(waterPct - input.value) < 0.05)
       return `${name} reads ${waterPct.toFixed(1)} % water.${unverified(doubts)}`;
-    return `${name} read ${shown} at ${input.tempC} °C, which is ${waterPct.toFixed(1)} % water at 20 °C.${unverified(doubts)}`;
+    return `${name} read ${shown} at ${written(input.tempC, 1)} °C, which is ${waterPct.toFixed(1)} % water at 20 °C.${unverified(doubts)}`;
   },
 });
 

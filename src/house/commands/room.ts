@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { equilibriumWaterPct, humidAir } from "@/core/drying";
+import { written } from "@/core/units";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { choice, number, tempC, text } from "../fields";
@@ -22,7 +23,7 @@ export const noteClimate = defineCommand({
     };
   },
   say: ({ dewPointC, equilibriumPct }, { tempC: t, humidityPct }) =>
-    `Hot room ${t} °C, ${humidityPct} % humidity: dew point ${dewPointC.toFixed(0)} °C, honey settles towards ${equilibriumPct.toFixed(1)} %.`,
+    `Hot room ${written(t, 1)} °C, ${written(humidityPct, 1)} % humidity: dew point ${dewPointC.toFixed(0)} °C, honey settles towards ${equilibriumPct.toFixed(1)} %.`,
 });
 
 const FAN_SAID = {

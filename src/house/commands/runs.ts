@@ -5,7 +5,8 @@ import { FRAME_KNOWN, honeyInFrameKg, judgeLoad, OUT_SHARE } from "@/core/extrac
 import { formatKgFromG } from "@/core/units";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
-import { choice, count, number, tag, tempC, text } from "../fields";
+import { choice, count, massKgOrNone, number, tag, tempC, text } from "../fields";
+import { plural } from "../ranges";
 import { combsOfBatches, entriesFeeding, openBatch } from "../records/batches";
 import {
   asMachine,
@@ -22,7 +23,7 @@ import { mustBeOpened } from "./floor";
 
 const frame = z.object({
   super: tag("super"),
-  kg: number("A frame's weight", 0, 15, "kg"),
+  kg: massKgOrNone("A frame's weight", 15),
   /** 2: it lies across this slot and the next, which is null. */
   width: z.union([z.literal(1), z.literal(2)]).optional(),
   /** On the scale, judged by hand, or unknown: then it is its box's mean. */
@@ -109,7 +110,7 @@ export const startRun = defineCommand({
     };
   },
   say: ({ number, machine, frames, expectedGrams }) =>
-    `Run ${number} started in ${machine}: ${frames} frames, about ${formatKgFromG(expectedGrams)} kg to come.`,
+    `Run ${number} started in ${machine}: ${plural(frames, "frame")}, about ${formatKgFromG(expectedGrams)} kg to come.`,
 });
 
 async function runMeant(

@@ -5,7 +5,36 @@ import { defineCommand } from "../command";
 import { refuse } from "../errors";
 import { count, text } from "../fields";
 import { plural } from "../ranges";
-import { maybeBuyer, oneLot } from "../records/lots";
+import { buyers, type LotRow, maybeBuyer, oneLot, sameParcelSince } from "../records/lots";
+import { likest } from "../records/similar";
+import type { Work } from "../work";
+
+/** A parcel like the last one, entered within so many minutes, is asked about. */
+const TWICE_MIN = 10;
+
+/** The buyer of that name; a new one only when it is not a known one misspelt. */
+async function buyerFor(work: Work, name: string, isNew: boolean) {
+  const known = await maybeBuyer(work.tx, name);
+  if (known) return known;
+  const like = isNew ? undefined : likest(name, await buyers(work.tx));
+  if (like)
+    refuse(
+      "similar-buyer",
+      `There is a buyer "${like.name}" already. Write it so, or say that "${name}" is another (on the line: ", new" behind the name).`,
+      "newBuyer",
+    );
+  return { id: await work.state("buyer", { name }), entry_id: work.entryId, name };
+}
+
+async function notTwice(work: Work, lot: LotRow, jars: number, buyer: { id: number; name: string }) {
+  const before = await sameParcelSince(work.tx, lot.id, buyer.id, jars, TWICE_MIN);
+  if (!before) return;
+  refuse(
+    "parcel-twice",
+    `${plural(jars, "jar")} of lot ${lot.code} to ${buyer.name} went onto the tape within the last ${TWICE_MIN} minutes, by ${before.who}. Say so if this is another parcel (on the line: ", again" behind the name).`,
+    "again",
+  );
+}
 
 export const sendJars = defineCommand({
   name: "send-jars",
@@ -16,6 +45,10 @@ export const sendJars = defineCommand({
     lot: text("The lot", 24),
     jars: count("The number of jars", 1, 100_000),
     buyer: text("The buyer", 80),
+    /** The name is like a known buyer's, and is another's all the same. */
+    newBuyer: z.boolean().optional(),
+    /** The same went to the same buyer minutes ago, and this is another parcel. */
+    again: z.boolean().optional(),
   }),
   async run(work, input) {
     const lot = await oneLot(work.tx, input.lot);
@@ -29,12 +62,8 @@ export const sendJars = defineCommand({
       );
     // Whole grams for every parcel; the last jars take what is left, so that the lot ends at exactly nothing.
     const grams = input.jars === left ? lot.grams : Math.round((lot.grams * input.jars) / left);
-    const known = await maybeBuyer(work.tx, input.buyer);
-    const buyer = known ?? {
-      id: await work.state("buyer", { name: input.buyer }),
-      entry_id: work.entryId,
-      name: input.buyer,
-    };
+    const buyer = await buyerFor(work, input.buyer, input.newBuyer === true);
+    if (!input.again) await notTwice(work, lot, input.jars, buyer);
     const fillId = await work.openFill({ kind: "parcel", name: buyer.name });
     const because = `${plural(input.jars, "jar")} of lot ${lot.code} went to ${buyer.name}`;
     await work.restOn(lot, because);

@@ -31,6 +31,7 @@ export const setHouse = defineCommand({
       );
     if (!DateTime.local({ zone: input.zone }).isValid)
       refuse("unknown-zone", `"${input.zone}" is not a time zone, such as Europe/Lisbon.`, "zone");
+    const was = work.house;
     await work.state("house_profile", {
       name: input.name,
       address: input.address,
@@ -42,7 +43,28 @@ export const setHouse = defineCommand({
       settle_hours: input.settleHours,
       best_before_months: input.bestBeforeMonths,
     });
-    return { name: input.name };
+    const onOneLine = (t: string) => t.replace(/\s*\n\s*/g, ", ");
+    const facts: [what: string, before: string | number, after: string | number, unit: string][] = [
+      ["name", was.name, input.name, ""],
+      ["address", onOneLine(was.address), onOneLine(input.address), ""],
+      ["country", was.country, input.country, ""],
+      ["time zone", was.zone, input.zone, ""],
+      ["lot letters", was.lot_prefix, input.lotPrefix, ""],
+      ["target water", was.target_pct, input.targetPct, " %"],
+      ["water limit", was.limit_pct, input.limitPct, " %"],
+      ["standing time", was.settle_hours, input.settleHours, " h"],
+      ["best before", was.best_before_months, input.bestBeforeMonths, " months"],
+    ];
+    const changed = facts
+      .filter(([, before, after]) => before !== after)
+      .map(
+        ([what, before, after, unit]) =>
+          `${what} ${after === "" ? "taken out" : `${after}${unit}`}${before === "" ? "" : ` (was ${before}${unit})`}`,
+      );
+    return { name: input.name, isNew: was.entry_id === null, changed };
   },
-  say: ({ name }) => `The house is ${name}.`,
+  say: ({ name, isNew, changed }) => {
+    if (isNew) return `The house is ${name}.`;
+    return changed.length > 0 ? `The house: ${changed.join("; ")}.` : "The house is as it was.";
+  },
 });

@@ -126,6 +126,82 @@ describe("the hot room", () => {
   });
 });
 
+describe("a closed batch", () => {
+  it("takes a super weighed back late, out of what was unexplained; never more than that", async () => {
+    await filled();
+    await house.act("close-batch", { batch: 1, reason: "drum not scraped" });
+    const unexplained = async () =>
+      Number(
+        (
+          await house
+            .db("movement as m")
+            .join("fill_balance as b", "b.fill_id", "m.to_fill")
+            .where("m.kind", "unexplained")
+            .sum("b.grams as g")
+            .first()
+        )?.g,
+      );
+    const before = await unexplained();
+    expect((await house.refused("weigh-spun-super", { super: 41, grossKg: 5.2 + 2.5 })).message).toContain(
+      "Batch 1 is closed with 2.0 kg unexplained; 2.5 kg cannot have stayed in this comb.",
+    );
+    const back = await house.act("weigh-spun-super", { super: 41, grossKg: 5.9 });
+    expect(back.say).toContain("0.7 kg stayed in the comb");
+    expect(before - (await unexplained())).toBe(700);
+    expect(gramsByBay(await snapshot(house.db)).Out).toBe(700);
+    await house.act("undo", { entry: back.entry });
+    expect(await unexplained()).toBe(before);
+  });
+});
+
+describe("buyers and parcels", () => {
+  it.each([
+    ["Harbor Deli", true],
+    ["harbour  deli ltd", true],
+    ["Deli, Harbour", true],
+    ["Häarbour Deli", true],
+    ["Mill Bakery", false],
+    ["Harbour Bakery", false],
+  ])("%s beside Harbour Deli: asked about is %s", async (name, asked) => {
+    await filled();
+    const { lot } = await lotOf(39);
+    await house.act("send-jars", { lot, jars: 2, buyer: "Harbour Deli" });
+    if (!asked) return void (await house.act("send-jars", { lot, jars: 3, buyer: name }));
+    const refused = await house.refused("send-jars", { lot, jars: 3, buyer: name });
+    expect(refused.code).toBe("similar-buyer");
+    expect(refused.problems[0]?.path).toBe("newBuyer");
+    expect(refused.message).toContain('There is a buyer "Harbour Deli" already.');
+    await house.act("send-jars", { lot, jars: 3, buyer: name, newBuyer: true });
+    expect(await house.db("live_buyer").count("* as n").first()).toMatchObject({ n: 2 });
+  });
+
+  it("the same parcel within minutes is asked about, another one is not", async () => {
+    await filled();
+    const { lot } = await lotOf(39);
+    const parcel = { lot, jars: 6, buyer: "Harbour Deli" };
+    await house.act("send-jars", parcel);
+    const twice = await house.refused("send-jars", { ...parcel, buyer: "HARBOUR DELI" });
+    expect(twice).toMatchObject({ code: "parcel-twice" });
+    expect(twice.problems[0]?.path).toBe("again");
+    await house.act("send-jars", { ...parcel, jars: 7 });
+    await house.act("send-jars", { ...parcel, again: true });
+    expect((await snapshot(house.db)).lots[0]?.jars_out).toBe(19);
+  });
+});
+
+describe("set-up on the tape", () => {
+  it("says what changed, with what it was", async () => {
+    const profile = { name: "Wren Bank", country: "Holmland", lotPrefix: "WB", zone: "UTC" };
+    expect((await house.act("set-house", profile)).say).toBe("The house is Wren Bank.");
+    expect((await house.act("set-house", { ...profile, targetPct: 17, settleHours: 36 })).say).toBe(
+      "The house: target water 17 % (was 17.5 %); standing time 36 h (was 24 h).",
+    );
+    expect((await house.act("set-house", { ...profile, targetPct: 17, settleHours: 36 })).say).toBe(
+      "The house is as it was.",
+    );
+  });
+});
+
 describe("losses", () => {
   it("leave a batch or a pail by name, never more than is in it", async () => {
     await filled();

@@ -2,16 +2,17 @@ import type { Knex } from "knex";
 import { z } from "zod";
 import type { HandWay } from "@/core/dayplan";
 import { BARE_FRAME_KG, drawnCombKg } from "@/core/extraction";
-import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { formatKgFromG, gramsFromKg, written } from "@/core/units";
 import { coverFromBatch } from "../batch-mass";
 import { ANY_HAND, defineCommand } from "../command";
 import { refuse } from "../errors";
 import { massKg, number, tag } from "../fields";
 import { framesIn } from "../frames";
 import { plural } from "../ranges";
-import { type BatchComb, lastStayOf, openBatch } from "../records/batches";
+import { type BatchComb, type BatchRow, lastStayOf, oneBatch, unexplainedOf } from "../records/batches";
 import { oneVessel } from "../records/equipment";
 import { runsOfBatches, runsOfStay } from "../records/floor";
+import type { Work } from "../work";
 
 /** How far under its empty weight a spun super may weigh: scales and scraped wax (common practice). */
 const UNDER_EMPTY_GRACE_G = 300;
@@ -32,6 +33,26 @@ async function missingFrom(db: Knex, stay: BatchComb): Promise<{ grams: number; 
       .filter(Boolean)
       .join(" and "),
   };
+}
+
+type Giver = { readonly from: number; readonly fromName: string };
+
+async function fromOpen(work: Work, batch: BatchRow, grams: number): Promise<Giver> {
+  await coverFromBatch(work, batch, grams);
+  return { from: batch.fill_id, fromName: `Batch ${batch.number}` };
+}
+
+/** In a closed batch what stayed in this comb was booked as unexplained: now it is known what it was. */
+async function fromClosed(work: Work, batch: BatchRow, grams: number): Promise<Giver> {
+  const rest = await unexplainedOf(work.tx, batch);
+  const fromName = `What was unexplained of batch ${batch.number}`;
+  if (!rest || rest.grams < grams)
+    refuse(
+      "more-than-unexplained",
+      `Batch ${batch.number} is closed with ${formatKgFromG(rest?.grams ?? 0)} kg unexplained; ${formatKgFromG(grams)} kg cannot have stayed in this comb. Undo its closing to weigh it back.`,
+      "grossKg",
+    );
+  return { from: rest.fill_id, fromName };
 }
 
 export const weighSpunSuper = defineCommand({
@@ -55,12 +76,12 @@ export const weighSpunSuper = defineCommand({
         `Super ${vessel.tag} is weighed back already, at ${formatKgFromG(stay.spun_gross_g ?? 0)} kg.`,
         "super",
       );
-    const batch = await openBatch(work.tx, stay.batch_number);
+    const batch = await oneBatch(work.tx, stay.batch_number);
     const gross = gramsFromKg(input.grossKg);
     if (gross > stay.gross_g)
       refuse(
         "heavier-than-before",
-        `Super ${vessel.tag}, spun, weighs ${input.grossKg} kg? That is more than it came in with (${formatKgFromG(stay.gross_g)} kg): check the scale.`,
+        `Super ${vessel.tag}, spun, weighs ${written(input.grossKg)} kg? That is more than it came in with (${formatKgFromG(stay.gross_g)} kg): check the scale.`,
         "grossKg",
       );
     const missing = await missingFrom(work.tx, stay);
@@ -68,7 +89,7 @@ export const weighSpunSuper = defineCommand({
     if (gross < empty - UNDER_EMPTY_GRACE_G)
       refuse(
         "under-empty",
-        `Super ${vessel.tag} weighs ${formatKgFromG(empty)} kg empty${missing.grams > 0 ? ` without ${missing.what}` : ""}; ${input.grossKg} kg is too little: check the scale and the tag.`,
+        `Super ${vessel.tag} weighs ${formatKgFromG(empty)} kg empty${missing.grams > 0 ? ` without ${missing.what}` : ""}; ${written(input.grossKg)} kg is too little: check the scale and the tag.`,
         "grossKg",
       );
     const wets = Math.max(0, gross - empty);
@@ -76,19 +97,19 @@ export const weighSpunSuper = defineCommand({
     await work.restOn([stay, batch], because);
     let wetsFill: number | null = null;
     if (wets > 0) {
-      await coverFromBatch(work, batch, wets);
+      const from =
+        batch.closed_by === null ? await fromOpen(work, batch, wets) : await fromClosed(work, batch, wets);
       wetsFill = await work.openFill({
         kind: "wets",
         name: `wets in super ${vessel.tag}`,
         vessel: { id: vessel.id, because },
       });
       await work.move({
-        from: batch.fill_id,
+        ...from,
         to: wetsFill,
         grams: wets,
         kind: "wets",
         own: stay.comb_fill,
-        fromName: `Batch ${batch.number}`,
         because,
       });
     }

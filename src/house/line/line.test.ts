@@ -13,6 +13,11 @@ beforeAll(async () => {
   await house.act("start-batch", { supers: "41" });
   await house.act("fill-pail", { pail: 1, grossKg: 6.2 });
   await house.act("add-bins", { tags: "1", emptyKg: 4 });
+  await house.act("add-supers", { tags: "H2", depth: "medium", frames: 10, emptyKg: 5.2 });
+  await house.act("pull-supers", {
+    yard: "Kiln Field",
+    supers: [{ tag: "H2", colony: "1", cappedPct: 95, grossKg: 15 }],
+  });
   await house.act("fill-bin", { bin: 1, grossKg: 5.5 });
   await house.act("add-machine", { name: "Nine", slots: 9 });
   await house.act("check-floor", { kind: "opening", items: CHECKS.opening.map((c) => c.id) });
@@ -53,6 +58,10 @@ describe("the line", () => {
       "issue-lot",
       "19 jars of 250 g, 4.8 kg; nothing lost; 0.25 kg stay in pail 1.",
     ],
+    ["lot b1 3x1 lb spring honey", "issue-lot", "3 jars of 454 g, 1.4 kg"],
+    ["swap batch 1", "swap-pail", "Pail 2 under the gate of batch 1."],
+    ["lost 0.3 strainer and cloth batch 1", "record-loss", "0.30 kg lost from batch 1: strainer and cloth."],
+    ["s:H2 17.5", "read-moisture", "Super H2 reads 17.5 % water."],
     ["swap", "swap-pail", "Pail 2 under the gate of batch 1."],
     ["swap b4", "swap-pail", "Pail 4 under the gate of batch 1."],
     ["done", "end-run", "Run 1 in Nine done, all clean."],
@@ -97,6 +106,8 @@ describe("the line", () => {
   });
 
   it.each([
+    ["h2 17.5", "Super H2 has letters in its tag: write s: in front of it.s:h2 17.5"],
+    ["q7 17.5", '"q7" is the tag of nothing here'],
     ["b1 26.4", "Pail 1 still holds 5.0 kg"],
     ["s42 31", "A reading in % water must be between 13 and 25 %, not 31 %."],
     ["s99 17", "There is no super 99."],

@@ -215,7 +215,7 @@ export const VERBS: readonly Verb[] = [
     means:
       "48 jars of 454 g, labelled lime honey, out of pails 12 and 13; what they do not need stays in the pail",
     pattern: new RegExp(
-      `^lot (?<pails>(?:b${TAG}[ ,]+)+)(?<jars>\\d+) ?[x×] ?(?<jar>\\d+) ?g? (?<kind>.+)$`,
+      `^lot (?<pails>(?:b${TAG}[ ,]+)+)(?<jars>\\d+) ?[x×] ?(?<jar>\\d+(?:\\.\\d+)?(?: ?(?:g|lb|oz)(?= ))?) (?<kind>.+)$`,
       "i",
     ),
     command: "issue-lot",
@@ -232,10 +232,17 @@ export const VERBS: readonly Verb[] = [
   {
     bay: "Out",
     example: "send 12 WB26-001-K Harbour Deli",
-    means: "12 jars of that lot to Harbour Deli",
-    pattern: /^send (?<jars>\d+) (?<lot>[a-z0-9]+-\d+-[a-z0-9]|[a-z0-9]{5,12}) (?<buyer>.+)$/i,
+    means: '12 jars of that lot to Harbour Deli; ", new" or ", again" behind it answers what was asked',
+    pattern:
+      /^send (?<jars>\d+) (?<lot>[a-z0-9]+-\d+-[a-z0-9]|[a-z0-9]{5,12}) (?<buyer>.+?)(?<new>, ?new)?(?<again>, ?again)?$/i,
     command: "send-jars",
-    input: (m) => ({ jars: m.jars, lot: m.lot, buyer: m.buyer }),
+    input: (m) => ({
+      jars: m.jars,
+      lot: m.lot,
+      buyer: m.buyer,
+      ...(m.new ? { newBuyer: true } : {}),
+      ...(m.again ? { again: true } : {}),
+    }),
   },
 ];
 

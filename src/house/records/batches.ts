@@ -64,6 +64,16 @@ export async function entriesFeeding(db: Knex, batch: BatchRow): Promise<{ entry
   return [{ entry_id: batch.entry_id }, ...joins];
 }
 
+/** What a closed batch booked as unexplained, as far as nobody has explained it since. */
+export const unexplainedOf = (
+  db: Knex,
+  batch: BatchRow,
+): Promise<{ readonly fill_id: number; readonly grams: number } | undefined> =>
+  db("movement as m")
+    .join("fill_balance as b", "b.fill_id", "m.to_fill")
+    .where({ "m.from_fill": batch.fill_id, "m.kind": "unexplained", "m.entry_id": batch.closed_by })
+    .first("b.fill_id", "b.grams");
+
 export interface BatchComb {
   readonly entry_id: number;
   /** When it came into the batch. */

@@ -87,3 +87,17 @@ export const maybeBuyer = (
   name: string,
 ): Promise<{ id: number; entry_id: number; name: string } | undefined> =>
   db("live_buyer").whereRaw("lower(name) = lower(?)", [name]).first();
+
+/** A parcel of the same jars to the same buyer that was entered within the last minutes. */
+export const sameParcelSince = (
+  db: Knex,
+  lotId: number,
+  buyerId: number,
+  jars: number,
+  minutes: number,
+): Promise<{ who: string } | undefined> =>
+  db("live_parcel as p")
+    .join("entry as e", "e.id", "p.entry_id")
+    .where({ "p.lot_id": lotId, "p.buyer_id": buyerId, "p.jars": jars })
+    .whereRaw("e.recorded_at > clock_timestamp() - ? * interval '1 minute'", [minutes])
+    .first("e.who");

@@ -1,6 +1,7 @@
 /** Tags to stick on supers: large figures to read across a room, and a code a scanner reads. */
 import type { Knex } from "knex";
 import { PAGE_SIZES_MM, type PageSize, sheetGrid } from "@/core/labels";
+import { formatKgFromG } from "@/core/units";
 import { fromZod } from "../errors";
 import { TAG_LETTER } from "../fields";
 import { tags } from "../ranges";
@@ -35,7 +36,7 @@ export async function tagSheet(db: Knex, wanted: string, page: PageSize): Promis
         [
           vessel.depth,
           `${vessel.frames} frames`,
-          `empty ${(vessel.empty_g / 1000).toFixed(1)} kg`,
+          `empty ${formatKgFromG(vessel.empty_g)} kg`,
           vessel.foundation,
         ]
           .filter(Boolean)

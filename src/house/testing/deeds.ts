@@ -135,6 +135,7 @@ export const DEEDS: Readonly<Record<string, Deed | readonly Deed[]>> = {
     kind: "opening",
     items: CHECKS.opening.map((c) => c.id),
   }),
+  "set-check-aside": (d) => ({ kind: "opening", item: "current", aside: d.a > 3 }),
   "start-run": (d, s) => ({
     machine: "Twenty",
     batch: batchOf(d, s).number,
@@ -201,7 +202,7 @@ export const DEEDS: Readonly<Record<string, Deed | readonly Deed[]>> = {
     lot: from(d, s.lots, "TH26-099-X"),
     jars: d.b,
     buyer: `Buyer ${fresh()}`,
-    despite: "asked for",
+    newBuyer: true,
   }),
   undo: (d, s) => ({ entry: s.entries[d.back] ?? 1 }),
 };

@@ -1,9 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import type { BatchAccount } from "@/core/ledger";
 import { clockIn, dayIn, daysLater } from "../clock";
 import { CHECKS } from "../floor-checks";
+import type { BatchComb } from "../records/batches";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { asDayPlan, boxesFor, leftToday, type PlanInput } from "./day-plan";
+import { framesStill } from "./day-work";
 import { type FloorView, floorView } from "./floor";
+import { gateAt } from "./gates";
 import { dayOutlook } from "./outlook";
 import { residueView } from "./residue";
 import { snapshot } from "./snapshot";
@@ -230,5 +234,55 @@ describe("left in the comb", () => {
     await house.act("weigh-spun-super", { super: 45, grossKg: 5.9 });
     const after = await residueView(house.db, await snapshot(house.db));
     expect(after.points.map((p) => p.super)).toEqual(["43", "41"]);
+  });
+});
+
+describe("runs that nobody told of", () => {
+  const comb = (tag: number, kg = 12) =>
+    ({
+      tag: String(tag),
+      comb_fill: tag,
+      batch_id: 1,
+      joined_at: new Date(0),
+      gross_g: 5_200 + kg * 1000,
+      empty_g: 5_200,
+      frames: 10,
+      frames_left: 0,
+      spun_entry: null,
+    }) as unknown as BatchComb;
+  const still = (inKg: number, leftKg: number, combs: BatchComb[]) =>
+    [
+      ...framesStill(
+        { combs, account: { inGrams: inKg * 1000, remainderGrams: leftKg * 1000 } as BatchAccount },
+        [],
+      ).values(),
+    ].reduce((a, b) => a + b, 0);
+  const ten = Array.from({ length: 10 }, (_, i) => comb(i));
+
+  it.each([
+    ["nothing is in pails: all frames wait", 120, 100],
+    ["a little less than was told: the word is believed", 100, 100],
+    ["half is in pails: half the frames wait", 60, 50],
+    ["next to all is in pails: none waits", 3, 0],
+  ])("%s", (_, leftKg, frames) => {
+    expect(still(120, leftKg, ten)).toBe(frames);
+  });
+
+  it("at the gate no more stands or comes than the batch still holds", () => {
+    const gate = {
+      batch: 1,
+      machine: null,
+      pail: "1",
+      pails: [{ fromMs: 0, holdsKg: 27, weighedKg: null }],
+      taken: [],
+      flows: [{ kg: 44.9, fromMs: 0, toMs: 2 * MINUTE, decline: 1 }],
+      leftKg: 26.2,
+      drumHoldsKg: 60,
+      next: { kg: 20, min: 12, decline: 1 },
+    };
+    for (const at of [0.5, 1, 2, 5]) {
+      const now = gateAt(gate, at * MINUTE);
+      expect(now.pailKg + now.drumKg).toBeLessThanOrEqual(26.2 + 1e-9);
+    }
   });
 });

@@ -2,9 +2,10 @@
 import type { Box } from "@/core/dayplan";
 import { formatKgFromG } from "@/core/units";
 import { framesIn } from "../frames";
+import { plural } from "../ranges";
 import type { BatchComb } from "../records/batches";
 import { type RunRow, runsOfStay, type WeighedPail } from "../records/floor";
-import type { Snapshot } from "./snapshot";
+import type { BatchState, Snapshot } from "./snapshot";
 
 const MINUTE = 60_000;
 const DAY_MIN = 24 * 60;
@@ -23,6 +24,36 @@ export function framesLeft(c: BatchComb, runs: readonly RunRow[]): number {
     slots.filter((f, i) => f?.super === c.tag && !marks?.some((m) => m.slot === i + 1 && m.mark === "again")),
   ).length;
   return Math.max(0, framesIn(c) - gone);
+}
+
+/** Under this part of what came in nothing is left to spin, whatever was told of runs (common practice: wets and cappings). */
+const SPUN_OUT = 0.1;
+/** Honey on paper and honey in frames differ by so much before the paper is believed. */
+const DIFFERS = 1.25;
+
+/**
+ * Frames of a batch still to be spun, by the fill of its comb. Where runs are not told, what pails and bins weigh overrules: no more
+ * frames wait than the batch still holds honey for.
+ */
+export function framesStill(
+  batch: Pick<BatchState, "combs" | "account">,
+  runs: readonly RunRow[],
+): ReadonlyMap<number, number> {
+  const told = batch.combs
+    .map((c) => ({ c, frames: framesLeft(c, runs), each: (c.gross_g - c.empty_g) / framesIn(c) }))
+    .filter((x) => x.frames > 0);
+  const left = batch.account.remainderGrams;
+  if (left < batch.account.inGrams * SPUN_OUT) return new Map();
+  let room =
+    told.reduce((g, x) => g + x.frames * x.each, 0) > left * DIFFERS ? left : Number.POSITIVE_INFINITY;
+  const still = new Map<number, number>();
+  for (const { c, frames, each } of told) {
+    const fit = Math.min(frames, Math.ceil(room / Math.max(1, each)));
+    if (fit <= 0) break;
+    still.set(c.comb_fill, fit);
+    room -= fit * each;
+  }
+  return still;
 }
 
 const boxOf = (c: BatchComb, frames: number): Box => ({
@@ -87,7 +118,18 @@ export function dayWork(
   const ofToday = (at: Date | null): boolean =>
     at !== null && s.now.getTime() - at.getTime() < DAY_ON_THE_FLOOR_MS;
   const open = today.combs.filter((c) => c.closed_by === null && c.spun_entry === null);
-  const ahead = open.map((c) => boxOf(c, framesLeft(c, today.runs))).filter((b) => b.frames > 0);
+  const still = new Map(
+    s.openBatches.map((b) => [
+      b.id,
+      framesStill(
+        b,
+        today.runs.filter((r) => r.batch_id === b.id),
+      ),
+    ]),
+  );
+  const ahead = open
+    .map((c) => boxOf(c, still.get(c.batch_id)?.get(c.comb_fill) ?? 0))
+    .filter((b) => b.frames > 0);
   const room = boxesInRoom(s);
   const fromRoom = room.filter((b) => b.releaseMin <= TODAY_MIN);
   const back = today.combs.filter((c) => ofToday(c.spun_at));
@@ -114,7 +156,7 @@ export function dayWork(
       pieces: [
         ...runs.map((r) => ({
           station: r.machine,
-          what: `run ${r.number}, ${loaded(r)} frames`,
+          what: `run ${r.number}, ${plural(loaded(r), "frame")}`,
           fromMs: r.started_at.getTime(),
           toMs: (r.ended_at ?? s.now).getTime(),
         })),

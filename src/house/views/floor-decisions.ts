@@ -5,7 +5,7 @@ import { clockIn } from "../clock";
 import { plural, spoken } from "../ranges";
 import type { BatchComb } from "../records/batches";
 import type { MachineRow, RunRow } from "../records/floor";
-import { framesLeft } from "./day-work";
+import { framesStill } from "./day-work";
 import type { Decision } from "./model";
 import type { BatchState, Snapshot } from "./snapshot";
 
@@ -88,8 +88,14 @@ const machinesOf = (s: Snapshot): MachineRow[] => {
 };
 
 /** Frames wait: the floor is opened, the free machine loaded, or the next load made ready until one is. */
-function toLoad(s: Snapshot, batch: BatchState, base: Base, waiting: readonly BatchComb[]): Decision {
-  const left = waiting.map((comb) => ({ comb, frames: framesLeft(comb, s.runs) }));
+function toLoad(
+  s: Snapshot,
+  batch: BatchState,
+  base: Base,
+  waiting: readonly BatchComb[],
+  still: ReadonlyMap<number, number>,
+): Decision {
+  const left = waiting.map((comb) => ({ comb, frames: still.get(comb.comb_fill) ?? 0 }));
   const wait = plural(
     left.reduce((n, x) => n + x.frames, 0),
     "frame",
@@ -201,12 +207,16 @@ function ofBatch(s: Snapshot, batch: BatchState): Decision[] {
   const turning = s.runs.filter((r) => r.ended_at === null && r.batch_id === batch.id);
   const over = turning.filter((r) => endOf(r) <= s.now.getTime());
   const turns = (c: BatchComb): boolean => turning.some((r) => r.slots.some((f) => f?.super === c.tag));
-  const waiting = notBack.filter((c) => framesLeft(c, s.runs) > 0);
-  const out = notBack.filter((c) => framesLeft(c, s.runs) === 0 && !turns(c));
+  const still = framesStill(
+    batch,
+    s.runs.filter((r) => r.batch_id === batch.id),
+  );
+  const waiting = notBack.filter((c) => still.has(c.comb_fill));
+  const out = notBack.filter((c) => !still.has(c.comb_fill) && !turns(c));
   const last = waiting.length === 0 && out.length === 0 && over.length === 0 && turning.length > 0;
   return [
     ...over.map((run) => toEnd(base, run)),
-    ...(waiting.length > 0 ? [toLoad(s, batch, base, waiting)] : []),
+    ...(waiting.length > 0 ? [toLoad(s, batch, base, waiting, still)] : []),
     ...(out.length > 0 ? [toWeigh(batch, base, out)] : []),
     ...(last ? [lastLoad(s, batch, base, turning)] : []),
   ];

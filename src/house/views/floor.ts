@@ -25,7 +25,9 @@ import {
   asMachine,
   type BinState,
   binsHolding,
+  type CheckAside,
   cappingsOfBatches,
+  checksAside,
   gatePails,
   handWork,
   isWeighed,
@@ -42,7 +44,7 @@ import {
   skills,
 } from "../records/floor";
 import { holdsAfterMidnight, type PlanInput, wholeMinutes } from "./day-plan";
-import { DAY_ON_THE_FLOOR_MS, type DayWork, dayWork, framesLeft } from "./day-work";
+import { DAY_ON_THE_FLOOR_MS, type DayWork, dayWork, framesStill } from "./day-work";
 import { type GateView, gatesOf } from "./gates";
 import { devicesAtHand } from "./instruments";
 import type { BatchState, Snapshot } from "./snapshot";
@@ -108,6 +110,8 @@ export interface FloorView extends DayWork {
     readonly open: boolean;
     /** Shut for the day: nothing more is spun until it is opened again. */
     readonly shut: boolean;
+    /** What does not apply here, with who said so. */
+    readonly aside: readonly CheckAside[];
   };
   readonly bins: readonly { readonly tag: string; readonly kg: string }[];
   /** What goes into the cappings by tool, % of what came in, by practice and this house's batches. */
@@ -131,10 +135,11 @@ export interface FloorView extends DayWork {
 }
 
 /** Frames of a batch's supers that were not in a run yet, or must go again. */
-const framesWaiting = (batch: BatchState | undefined, runs: readonly RunRow[]): FrameWaiting[] =>
-  (batch?.combs ?? []).flatMap((c) => {
+const framesWaiting = (batch: BatchState | undefined, runs: readonly RunRow[]): FrameWaiting[] => {
+  const still = batch ? framesStill(batch, runs) : new Map<number, number>();
+  return (batch?.combs ?? []).flatMap((c) => {
     const kg = (c.gross_g - c.empty_g) / 1000 / framesIn(c) + BARE_FRAME_KG;
-    return Array.from({ length: framesLeft(c, runs) }, (_, i) => ({
+    return Array.from({ length: still.get(c.comb_fill) ?? 0 }, (_, i) => ({
       id: `${c.tag}/${i + 1}`,
       super: c.tag,
       kg: Number(kg.toFixed(2)),
@@ -142,6 +147,7 @@ const framesWaiting = (batch: BatchState | undefined, runs: readonly RunRow[]): 
       tender: c.foundation === "unwired wax" || c.foundation === "foundationless",
     }));
   });
+};
 
 const planFor = async (db: Knex, day: string) => (await planOf(db, day)) as PlanInput | null;
 
@@ -218,7 +224,7 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
   );
   const openIds = s.openBatches.map((b) => b.id);
   const { runs, checks } = s;
-  const [closedRuns, past, gates, filled, closed, bins, plans, crew, skilled, byHand, cut, pailKg] =
+  const [closedRuns, past, gates, filled, closed, bins, plans, crew, skilled, byHand, cut, pailKg, aside] =
     await Promise.all([
       runsOfBatches(db, closedIds),
       pastRuns(db),
@@ -232,6 +238,7 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
       handWork(db),
       cappingsOfBatches(db),
       usualPailKg(db),
+      checksAside(db),
     ]);
   // Honey kept apart from cappings is a batch too, with nothing to spin.
   const toSpin = s.openBatches.filter((b) => b.combs.some((c) => c.spun_entry === null));
@@ -282,6 +289,7 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
       closing: said("closing"),
       open: checks.at(-1)?.kind === "opening",
       shut: checks.at(-1)?.kind === "closing",
+      aside,
     },
     bins: bins.map((b: BinState) => ({ tag: b.tag, kg: formatKgFromG(b.grams) })),
     cappings: TOOL_NAMES.map((tool) => ({ tool, ...cappingsShare(tool, cut) })),

@@ -30,6 +30,8 @@ export interface GateView {
   readonly taken: readonly TakenAway[];
   readonly flows: readonly Flow[];
   readonly drumHoldsKg: number;
+  /** Honey the batch still holds on paper, kg: no more can stand in pail and drum or come. */
+  readonly leftKg: number;
   readonly next: { readonly kg: number; readonly min: number; readonly decline: number };
 }
 
@@ -44,9 +46,12 @@ const MINUTE = 60_000;
 
 /** How a gate stands at a moment of the house's clock. */
 export function gateAt(gate: GateView, nowMs: number): GateNow {
-  const { pailKg, drumKg } = underTheGate(gate.pails, gate.taken, gate.flows, nowMs);
+  const told = underTheGate(gate.pails, gate.taken, gate.flows, nowMs);
+  // What the pails weighed overrules what runs were to give.
+  const pailKg = Math.min(told.pailKg, gate.leftKg);
+  const drumKg = Math.min(told.drumKg, gate.leftKg - pailKg);
   const turning = gate.flows.filter((f) => f.fromMs <= nowMs && f.toMs > nowMs);
-  const toCome = stillToCome(turning, nowMs);
+  const toCome = Math.min(stillToCome(turning, nowMs), Math.max(0, gate.leftKg - pailKg - drumKg));
   const says = headroom({
     pailKg,
     pailHoldsKg: gate.pail === null ? null : (gate.pails.at(-1)?.holdsKg ?? 0),
@@ -137,6 +142,7 @@ export function gatesOf(
           ? filled.filter((f) => !known.has(f)).map((f) => ({ atMs: f.at.getTime(), kg: f.grams / 1000 }))
           : [],
       flows: runs.map((r) => flowOf(r, decline)),
+      leftKg: Math.max(0, batch.account.remainderGrams / 1000),
       drumHoldsKg: group.reduce((kg, m) => kg + m.drumHoldsKg, 0),
       next: {
         kg:

@@ -1,7 +1,7 @@
 /** What the hot room wants: spin now, dry until, cannot get there, beetles first; and a sensor gone mad. */
 import { type DryingForecast, type WayOut, waysOut } from "@/core/drying";
 import { standingOf, upperLimitBecause } from "@/core/moisture";
-import { formatKgFromG } from "@/core/units";
+import { formatKg, formatKgFromG } from "@/core/units";
 import { ageBetween, whenIn } from "../clock";
 import { plural, spoken } from "../ranges";
 import type { RoomState, StackState } from "../standing/room";
@@ -92,7 +92,7 @@ function whyStack(s: Snapshot, stack: StackState): Why {
         ? [
             {
               what: `Water still to take out of ${formatKgFromG(stack.grams)} kg`,
-              figure: `${stack.waterKg.toFixed(1)} kg`,
+              figure: `${formatKg(stack.waterKg)} kg`,
               source: "m (W₀ − W₁) / (100 − W₁)",
             },
             ...(stack.dehumidifierHours
@@ -127,11 +127,11 @@ function inWords(s: Snapshot, way: WayOut): string {
     case "spin-then":
       return `spin then and use it soon: at most ${pct(way.upperPct)}, under the limit of ${s.house.limit_pct} %`;
     case "spin-dry-boxes":
-      return `spin super ${spoken(way.boxes)} now (${way.kg.toFixed(1)} kg, at most ${pct(way.upperPct)} together) and part the others from them`;
+      return `spin super ${spoken(way.boxes)} now (${formatKg(way.kg)} kg, at most ${pct(way.upperPct)} together) and part the others from them`;
     case "freeze":
       return "freeze the combs against beetles (−18 °C, two days) and dry on";
     case "blend":
-      return `spin now and blend with ${way.dryKg.toFixed(0)} kg of honey at ${pct(way.dryPct)}`;
+      return `spin now and blend with ${formatKg(way.dryKg, 0)} kg of honey at ${pct(way.dryPct)}`;
     case "divert":
       return "divert it: mead, bakery or feed";
   }

@@ -1,6 +1,8 @@
 /** Will the day finish? The kept plan seen from now, and how the floor stands against it. */
 import { type DayPlan, HOT_ROOM, simulateDay } from "@/core/dayplan";
+import { formatKg } from "@/core/units";
 import { clockIn } from "../clock";
+import { plural } from "../ranges";
 import { asDayPlan, foreseenFrom, type PlanInput, startsIn } from "./day-plan";
 import type { FloorView } from "./floor";
 
@@ -80,18 +82,18 @@ function againstPlan(plan: PlanInput, floor: FloorView, since: number): Outlook[
   return [
     {
       station: "Uncap",
-      planned: `${Math.round(due("uncap"))} frames`,
-      actual: `${floor.done.framesIn} frames or more`,
+      planned: plural(Math.round(due("uncap")), "frame"),
+      actual: `${plural(floor.done.framesIn, "frame")} or more`,
     },
     {
       station: "Spin",
-      planned: `${due("spin")} frames`,
-      actual: `${floor.done.frames} frames`,
+      planned: plural(due("spin"), "frame"),
+      actual: plural(floor.done.frames, "frame"),
     },
     {
       station: "Strain, pails",
-      planned: `${due("strain").toFixed(0)} kg`,
-      actual: `${(floor.done.pailGrams / 1000).toFixed(0)} kg`,
+      planned: `${formatKg(due("strain"), 0)} kg`,
+      actual: `${formatKg(floor.done.pailGrams / 1000, 0)} kg`,
     },
   ];
 }

@@ -21,6 +21,9 @@ const firstToFill = (fields: readonly FieldSpec[]): number =>
     fields.findIndex((f) => !f.value && !f.options && f.kind !== "check"),
   );
 
+const unanswered = (fields: readonly FieldSpec[]): Values =>
+  Object.fromEntries(fields.filter((f) => f.whenAsked).map((f) => [f.name, f.kind === "check" ? false : ""]));
+
 /** A form for one command. After it is done it is ready for the next one, keeping the fields named in `keep`. */
 export function CommandForm({
   command,
@@ -62,16 +65,20 @@ export function CommandForm({
       }}
     >
       <div className="flex flex-wrap items-start gap-4">
-        {fields.map((f, i) => (
-          <Field
-            key={f.name}
-            spec={f}
-            value={values[f.name] ?? ""}
-            error={errorAt(f.name)}
-            autoFocus={!inPanel && i === firstToFill(fields)}
-            onChange={(v) => setValues((now) => ({ ...now, [f.name]: v }))}
-          />
-        ))}
+        {fields.map((f, i) =>
+          !f.whenAsked || errorAt(f.name) !== undefined || values[f.name] === true ? (
+            <Field
+              key={f.name}
+              spec={f}
+              value={values[f.name] ?? ""}
+              error={errorAt(f.name)}
+              autoFocus={!inPanel && i === firstToFill(fields)}
+              onChange={(v) =>
+                setValues((now) => ({ ...now, ...(f.whenAsked ? {} : unanswered(fields)), [f.name]: v }))
+              }
+            />
+          ) : null,
+        )}
       </div>
       {children}
       <div className="mt-4 flex flex-wrap items-center gap-4">

@@ -5,6 +5,9 @@ import type { FieldSpec } from "./spec";
 
 const WIDTH = { 1: "w-32", 2: "w-48", 3: "w-72" } as const;
 
+/** Told where another unit may be typed; every field of that unit is read so. */
+const OTHER_UNIT: Readonly<Record<string, string>> = { kg: "kg or lb", "°C": "°C or °F" };
+
 /** Label, input, hint and error, wired together so that no id can be forgotten. */
 export function Field({
   spec,
@@ -67,7 +70,9 @@ export function Field({
           type={spec.kind === "day" ? "date" : "text"}
           inputMode={spec.kind === "figure" ? "decimal" : undefined}
           className={spec.kind === "figure" ? "font-mono" : ""}
-          placeholder={spec.placeholder}
+          placeholder={
+            spec.placeholder ?? (spec.kind === "figure" && spec.unit ? OTHER_UNIT[spec.unit] : undefined)
+          }
           value={String(value)}
           autoComplete="off"
           list={spec.offers ? `${id}-offers` : undefined}

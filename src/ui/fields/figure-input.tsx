@@ -2,7 +2,7 @@
 
 import { useId, useState } from "react";
 import { Field } from "./field";
-import { type Bounds, figureIn, wrongFigure } from "./figure";
+import { type Bounds, figureOf, wrongFigure } from "./figure";
 import type { FieldSpec } from "./spec";
 
 /** What is typed and what is handed on: only a figure within its bounds, or null where it may be left out. */
@@ -10,7 +10,7 @@ function useFigure(value: number | undefined, bounds: Bounds, onChange: (value: 
   const [typed, setTyped] = useState(value === undefined ? "" : String(value));
   const type = (text: string): void => {
     setTyped(text);
-    if (wrongFigure(text, bounds) === undefined) onChange(figureIn(text));
+    if (wrongFigure(text, bounds) === undefined) onChange(figureOf(text, bounds.unit));
   };
   return { typed, wrong: wrongFigure(typed, bounds), type };
 }

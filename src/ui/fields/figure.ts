@@ -1,4 +1,4 @@
-import { parseMassKg, parseTempC } from "@/core/units";
+import { parseJarG, parseMassKg, parseTempC } from "@/core/units";
 
 /** Figures as people type them: with a point or a comma, and nothing is taken for one that is none. */
 
@@ -17,6 +17,15 @@ export function massIn(text: string | undefined): number | null {
   }
 }
 
+/** Grams in a jar as typed: "1 lb" is 454; null while it is no jar. */
+export function jarIn(text: string | undefined): number | null {
+  try {
+    return parseJarG(String(text ?? ""));
+  } catch {
+    return null;
+  }
+}
+
 /** °C as typed, in either scale; null while it is no temperature. */
 export function tempIn(text: string | undefined): number | null {
   try {
@@ -25,6 +34,10 @@ export function tempIn(text: string | undefined): number | null {
     return null;
   }
 }
+
+/** A figure in the unit it is asked for, read from whatever unit it was typed in. */
+export const figureOf = (text: string, unit?: string): number | null =>
+  unit === "kg" ? massIn(text) : unit === "°C" ? tempIn(text) : figureIn(text);
 
 export interface Bounds {
   readonly from: number;
@@ -38,7 +51,7 @@ export interface Bounds {
 /** What is wrong with a figure as it was typed; undefined while nothing is. */
 export function wrongFigure(text: string, { from, to, unit, whole, optional }: Bounds): string | undefined {
   if (optional && text.trim() === "") return undefined;
-  const value = figureIn(text);
+  const value = figureOf(text, unit);
   const fits = value !== null && value >= from && value <= to && !(whole && !Number.isInteger(value));
   return fits ? undefined : `${from} to ${to}${unit ? ` ${unit}` : ""}${whole ? ", a whole number" : ""}`;
 }

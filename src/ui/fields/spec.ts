@@ -10,6 +10,8 @@ export interface FieldSpec {
   /** Names offered while typing. */
   readonly offers?: readonly string[];
   readonly placeholder?: string;
+  /** Shown only once the house has asked about it; answered anew when anything else changes. */
+  readonly whenAsked?: boolean;
   /** Share of the row: 1 is narrow. */
   readonly span?: 1 | 2 | 3;
 }

@@ -1,6 +1,7 @@
 "use client";
 
 import Link from "next/link";
+import { formatKg } from "@/core/units";
 
 export interface DrawnSuper {
   readonly tag: string;
@@ -37,7 +38,7 @@ export function SuperBoxes({ boxes }: { boxes: readonly DrawnSuper[] }) {
             {box.tag}
           </b>
           <span>
-            <span>{box.kg.toFixed(1)} kg</span>
+            <span>{formatKg(box.kg)} kg</span>
             <span>
               {box.waterPct === null ? `${box.cappedPct} % capped` : `${box.waterPct.toFixed(1)} % water`}
             </span>

@@ -1,5 +1,6 @@
 "use client";
 
+import { formatKg } from "@/core/units";
 import type { GateView } from "@/house/views/gates";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
@@ -31,7 +32,7 @@ export function Gate({ gate, nowMs }: { gate: GateView; nowMs: number }) {
               {gate.pail ? `Pail ${gate.pail} under the gate ${where}` : `No pail under the gate ${where}`}
             </h2>
             <p className="text-ink-2">
-              {gate.pail && <>about {at.pailKg.toFixed(1)} kg in it, </>}drum {at.drumPct.toFixed(0)} % up to
+              {gate.pail && <>about {formatKg(at.pailKg)} kg in it, </>}drum {at.drumPct.toFixed(0)} % up to
               the frames
             </p>
           </div>

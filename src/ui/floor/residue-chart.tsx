@@ -3,6 +3,8 @@
 import { CartesianGrid, Legend, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from "recharts";
 import { TOOLS, type Tool } from "@/core/dayplan";
 import { WARMING_PRIOR } from "@/core/residue";
+import { formatKg } from "@/core/units";
+import { plural } from "@/house/ranges";
 import type { ResidueView } from "@/house/views/residue";
 
 const INK = { fill: "var(--ink-2)", fontSize: 13 };
@@ -20,7 +22,7 @@ export default function ResidueChart({ points, byTool, line, won }: ResidueView)
       <div
         className="h-56 overflow-hidden"
         role="img"
-        aria-label={`Left in the comb by temperature, ${points.length} supers`}
+        aria-label={`Left in the comb by temperature, ${plural(points.length, "super")}`}
       >
         <ResponsiveContainer>
           <ScatterChart margin={{ top: 8, right: 12, bottom: 0, left: -8 }}>
@@ -63,7 +65,7 @@ export default function ResidueChart({ points, byTool, line, won }: ResidueView)
             At {won.toC.toFixed(0)} °C the {won.boxes === 1 ? "box" : `${won.boxes} boxes`} weighed back would
             have given{" "}
             <b className="text-mass">
-              {won.kg.toFixed(1)} kg ±{won.halfWidthKg.toFixed(1)}
+              {formatKg(won.kg)} kg ±{formatKg(won.halfWidthKg)}
             </b>{" "}
             more.
           </>
@@ -72,8 +74,8 @@ export default function ResidueChart({ points, byTool, line, won }: ResidueView)
       <ul className="mt-2 flex flex-wrap gap-x-8 gap-y-1">
         {byTool.map((t) => (
           <li key={t.tool ?? "none"}>
-            <b>{t.tool ? TOOLS[t.tool as Tool].name : "tool not named"}</b>, {t.combs} supers:{" "}
-            {t.leftKg.toFixed(1)} kg, {t.leftPct.toFixed(1)} % left
+            <b>{t.tool ? TOOLS[t.tool as Tool].name : "tool not named"}</b>, {plural(t.combs, "super")}:{" "}
+            {formatKg(t.leftKg)} kg, {t.leftPct.toFixed(1)} % left
           </li>
         ))}
       </ul>

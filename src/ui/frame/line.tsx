@@ -1,36 +1,97 @@
 "use client";
 
 import { CornerDownLeft } from "lucide-react";
-import { useRouter } from "next/navigation";
-import { type ReactNode, useEffect, useRef, useState } from "react";
+import { usePathname, useRouter } from "next/navigation";
+import { type ReactNode, useCallback, useEffect, useRef, useState } from "react";
 import type { Understood } from "@/house/line";
-import { lateHeader } from "../late";
+import { happenedAt, lateHeader } from "../late";
 import { send } from "../send";
+import { type LineOutcome, type LineQueue, lineQueue } from "./line-queue";
 
 type Echo =
   | { kind: "quiet" }
   | { kind: "said"; text: string; of: Understood }
-  | { kind: "done"; text: string }
-  | { kind: "wrong"; text: string };
+  | { kind: "done"; text: string };
 
-async function ask(text: string): Promise<Understood> {
+async function ask(text: string, at: string | null = happenedAt()): Promise<Understood> {
   const response = await fetch("/api/v1/line", {
     method: "POST",
-    headers: { "content-type": "application/json", ...lateHeader() },
+    headers: { "content-type": "application/json", ...lateHeader(at) },
     body: JSON.stringify({ text }),
   });
+  if (response.status >= 500) throw new Error("The house did not answer.");
   const answer = await response.json();
   return response.ok ? answer : { kind: "unclear", say: answer.detail, hint: null };
 }
 
+/** So long the house is given before a line is tried again. */
+const AGAIN_MS = 2000;
+/** More lines than this that came back are counted, not shown. */
+const MOST_SHOWN = 4;
+
 /** One input for everything typed or scanned: it says back in words what it understood, and Enter does it. */
 export function Line({ late, children }: { late?: ReactNode; children?: ReactNode }) {
   const router = useRouter();
+  const path = usePathname();
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState("");
   const [echo, setEcho] = useState<Echo>({ kind: "quiet" });
+  const [waits, setWaits] = useState({ count: 0, silent: false });
+  const [back, setBack] = useState<readonly Extract<LineOutcome, { kind: "refused" }>[]>([]);
   const asked = useRef(0);
-  const busy = useRef(false);
+  const queue = useRef<LineQueue | null>(null);
+  const waiting = useRef(0);
+
+  /** What stands in the input itself: a scanner types faster than a screen is drawn. */
+  const put = useCallback((value: string) => {
+    if (input.current) input.current.value = value;
+    setText(value);
+    if (value.trim() === "") setEcho((now) => (now.kind === "said" ? { kind: "quiet" } : now));
+  }, []);
+
+  useEffect(() => {
+    queue.current = lineQueue({
+      ask: ({ text: line, at }) => ask(line, at),
+      async carryOut({ at }, command, what) {
+        const outcome = await send(command, what, at);
+        if (outcome.ok) return { ok: true, say: outcome.answer.say };
+        if (outcome.silent) throw new Error(outcome.refused.message);
+        return { ok: false, say: outcome.refused.message };
+      },
+      heard(outcome) {
+        if (outcome.kind === "opened") router.push(outcome.href);
+        else if (outcome.kind === "done") setEcho({ kind: "done", text: outcome.say });
+        // Alone it goes back into the line to be mended; among others it waits above it.
+        else if (input.current?.value.trim() === "" && waiting.current <= 1) {
+          put(outcome.line.text);
+          setEcho({
+            kind: "said",
+            text: outcome.line.text,
+            of: outcome.of ?? { kind: "unclear", say: outcome.say, hint: null },
+          });
+          asked.current++;
+        } else setBack((now) => [...now, outcome]);
+      },
+      waits(count, silent) {
+        waiting.current = count;
+        setWaits({ count, silent });
+        if (count === 0) router.refresh();
+      },
+      pause: () => new Promise((resolve) => setTimeout(resolve, AGAIN_MS)),
+    });
+  }, [router, put]);
+
+  // What is still on its way is not left behind unasked.
+  useEffect(() => {
+    if (waits.count === 0) return;
+    const stay = (e: BeforeUnloadEvent) => e.preventDefault();
+    addEventListener("beforeunload", stay);
+    return () => removeEventListener("beforeunload", stay);
+  }, [waits.count]);
+
+  // What was said belongs to the screen it was said on.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the path is what changes.
+  useEffect(() => setEcho((now) => (now.kind === "done" ? { kind: "quiet" } : now)), [path]);
 
   useEffect(() => {
     if (text.trim() === "") return;
@@ -45,49 +106,69 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
   const type = (typed: string) => {
     // Whoever is in the line already and presses its key again means the line, not a slash.
     const value = typed.replace(/^\/+/, "");
+    if (value !== typed && input.current) input.current.value = value;
     setText(value);
     if (value.trim() === "") setEcho({ kind: "quiet" });
   };
 
-  async function commit() {
-    if (text.trim() === "" || busy.current) return;
-    busy.current = true;
+  function commit() {
+    const typed = input.current?.value.replace(/^\/+/, "") ?? "";
+    if (typed.trim() === "") return;
     asked.current++;
-    try {
-      const of = await ask(text);
-      if (of.kind === "open") {
-        setText("");
-        setEcho({ kind: "quiet" });
-        router.push(of.href);
-      } else if (of.kind === "do") {
-        const outcome = await send(of.command, of.input);
-        if (outcome.ok) {
-          setText("");
-          setEcho({ kind: "done", text: outcome.answer.say });
-          router.refresh();
-        } else setEcho({ kind: "wrong", text: outcome.refused.message });
-      } else setEcho({ kind: "said", text, of });
-    } catch {
-      setEcho({ kind: "wrong", text: "The house did not answer. What you typed is still here: try again." });
-    } finally {
-      busy.current = false;
-    }
+    put("");
+    setEcho({ kind: "quiet" });
+    queue.current?.take({ text: typed, at: happenedAt() });
   }
 
   const hint = echo.kind === "said" && echo.of.kind === "unclear" ? echo.of.hint : null;
-  const tone =
-    echo.kind === "wrong" || (echo.kind === "said" && echo.of.kind === "unclear")
+  const tone = waits.silent
+    ? "stop"
+    : echo.kind === "said" && echo.of.kind === "unclear"
       ? hint
         ? "ink"
         : "stop"
       : "go";
-  const said = echo.kind === "quiet" ? "" : echo.kind === "said" ? echo.of.say : echo.text;
+  const underWay = waits.silent
+    ? `The house does not answer. ${waits.count === 1 ? "The line waits" : `${waits.count} lines wait`} and will be tried again.`
+    : waits.count > 1
+      ? `${waits.count} lines on their way…`
+      : "";
+  const said = underWay || (echo.kind === "quiet" ? "" : echo.kind === "said" ? echo.of.say : echo.text);
   return (
     <footer
       className="z-10 flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-shelf px-4 py-2"
       style={{ gridArea: "line" }}
     >
       {late}
+      {back.length > 0 && (
+        <ul className="w-full" aria-label="Lines that came back">
+          {back.slice(0, MOST_SHOWN).map((r) => (
+            <li key={`${r.line.text} ${r.say}`} className="flex flex-wrap items-center gap-x-3 text-[15px]">
+              <b className="font-mono">{r.line.text}</b>
+              <span className="min-w-0 flex-1 font-semibold text-stop [overflow-wrap:anywhere]">{r.say}</span>
+              <button
+                type="button"
+                className="min-h-12 px-2 underline underline-offset-4"
+                onClick={() => {
+                  put(r.line.text);
+                  setBack((now) => now.filter((x) => x !== r));
+                  input.current?.focus();
+                }}
+              >
+                Mend it
+              </button>
+              <button
+                type="button"
+                className="min-h-12 px-2 underline underline-offset-4"
+                onClick={() => setBack((now) => now.filter((x) => x !== r))}
+              >
+                Let it go
+              </button>
+            </li>
+          ))}
+          {back.length > MOST_SHOWN && <li>and {back.length - MOST_SHOWN} more</li>}
+        </ul>
+      )}
       <label
         htmlFor="line"
         className="hidden rounded border border-edge px-2 py-0.5 font-mono text-[15px] font-semibold md:block"
@@ -99,17 +180,18 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
         className="flex min-w-0 flex-1 basis-72 items-center gap-2"
         onSubmit={(e) => {
           e.preventDefault();
-          void commit();
+          commit();
         }}
       >
         <input
           ref={input}
           id="line"
-          value={text}
-          onChange={(e) => type(e.target.value)}
+          defaultValue=""
+          onInput={(e) => type(e.currentTarget.value)}
           onKeyDown={(e) => {
             if (e.key === "Escape") {
-              type("");
+              put("");
+              setEcho({ kind: "quiet" });
               input.current?.blur();
             }
             if (
@@ -120,14 +202,14 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
               !hint.includes("·")
             ) {
               e.preventDefault();
-              type(hint);
+              put(hint);
             }
           }}
           autoComplete="off"
           autoCapitalize="off"
           spellCheck={false}
           enterKeyHint="done"
-          placeholder="type or scan: s41 17.6"
+          placeholder="type or scan"
           aria-describedby="line-says"
           className="min-h-12 min-w-0 flex-1 border-b-2 border-ink bg-transparent px-1 font-mono text-[19px] placeholder:text-ink-2"
         />

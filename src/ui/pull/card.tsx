@@ -2,6 +2,7 @@
 
 import { ChevronLeft, ChevronRight, Minus, Plus } from "lucide-react";
 import { FLAGS, type Ripeness, type SuperFlag } from "@/core/moisture";
+import { formatKg } from "@/core/units";
 import { ChoiceKeys } from "../choice-keys";
 import { Field } from "../fields/field";
 import { type DeviceAtHand, FromDevice } from "../from-device";
@@ -42,7 +43,7 @@ export function VerdictBand({
       </span>
       <span className="text-[20px] font-bold text-mass">
         {honey.weighed ? "" : "about "}
-        {honey.kg.toFixed(1)} <small className="text-[14px] font-normal text-ink-2">kg honey</small>
+        {formatKg(honey.kg)} <small className="text-[14px] font-normal text-ink-2">kg honey</small>
       </span>
     </div>
   );

@@ -2,6 +2,7 @@
 
 import { useEffect, useRef, useState } from "react";
 import { SCHOOLS, type School } from "@/core/moisture";
+import { formatKg, rangeOf } from "@/core/units";
 import type { PullSheetView } from "@/house/views/yard";
 import { Field } from "../fields/field";
 import { figureIn } from "../fields/figure";
@@ -262,7 +263,7 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
                     </b>
                   )}
                   <span className="w-28 text-right font-mono text-[15px]">
-                    {r.take ? `${honey.weighed ? "" : "≈ "}${honey.kg.toFixed(1)} kg` : "left"}
+                    {r.take ? `${honey.weighed ? "" : "≈ "}${formatKg(honey.kg)} kg` : "left"}
                   </span>
                   {verdict && <Why why={{ title: `Super ${bareTag(r.tag)}`, because: verdict.because }} />}
                   <button
@@ -289,9 +290,9 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
             </p>
             <Why why={{ title: "This pull together", because: judged.because }} />
             <p>
-              expected in pails <b className="text-mass">{expected.kg.toFixed(0)} kg</b>
+              expected in pails <b className="text-mass">{formatKg(expected.kg, 0)} kg</b>
               <span className="text-ink-2">
-                , {expected.loKg.toFixed(0)} to {expected.hiKg.toFixed(0)}
+                , {rangeOf(formatKg(expected.loKg, 0), formatKg(expected.hiKg, 0))}
               </span>
             </p>
             <Why

@@ -3,6 +3,7 @@
 import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import { dryingForecast, type FanPosition, humidAir, warmUpHours } from "@/core/drying";
+import { formatKg } from "@/core/units";
 import type { AirPoint, StackAhead } from "@/house/views/hot-room";
 import { ChoiceKeys } from "../choice-keys";
 
@@ -170,7 +171,7 @@ export default function WhatIf({ ahead, air }: { ahead: StackAhead; air: readonl
       <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 border-t border-rule pt-3">
         <dt>Water still to take out</dt>
         <dd>
-          <b className="text-water">{ahead.waterKg.toFixed(1)} kg</b>
+          <b className="text-water">{formatKg(ahead.waterKg)} kg</b>
           {ahead.dehumidifierHours !== null && (
             <span className="text-ink-2">
               {" "}

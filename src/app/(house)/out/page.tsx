@@ -3,6 +3,7 @@ import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
 import { writtenDay } from "@/house/clock";
 import { houseDatabase } from "@/house/door";
+import { plural } from "@/house/ranges";
 import { decisions } from "@/house/views/decisions";
 import { buyerNames, keyFrom, parcelsPage } from "@/house/views/lists";
 import { Doings, Lead, Older, Panel } from "@/ui/bench";
@@ -32,7 +33,7 @@ export default async function Out({
       <Lead title="Out">
         <Figure
           value={formatKgFromG(s.sentGrams)}
-          unit={`kg sent to ${buyers.length} buyer${buyers.length === 1 ? "" : "s"}`}
+          unit={`kg sent to ${plural(buyers.length, "buyer")}`}
           tone="mass"
         />
         {s.besides.wets > 0 && (
@@ -65,6 +66,13 @@ export default async function Out({
             },
             { name: "jars", label: "Jars", kind: "figure", span: 1 },
             { name: "buyer", label: "Buyer", offers: buyers, placeholder: "Harbour Deli", span: 3 },
+            {
+              name: "newBuyer",
+              label: "It is another buyer, written as it should be",
+              kind: "check",
+              whenAsked: true,
+            },
+            { name: "again", label: "It is another parcel", kind: "check", whenAsked: true },
           ]}
         />
       )}

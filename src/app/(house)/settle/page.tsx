@@ -1,4 +1,6 @@
 import type { Metadata } from "next";
+import { formatKgFromG } from "@/core/units";
+import { plural } from "@/house/ranges";
 import { decisions } from "@/house/views/decisions";
 import { shelved } from "@/house/views/pails";
 import { settling } from "@/house/views/settling";
@@ -17,8 +19,8 @@ export default async function Settle() {
     <>
       <Lead title="Settle">
         <Figure
-          value={(pails.reduce((g, p) => g + p.grams, 0) / 1000).toFixed(1)}
-          unit={`kg standing in ${pails.length} pails`}
+          value={formatKgFromG(pails.reduce((g, p) => g + p.grams, 0))}
+          unit={`kg standing in ${plural(pails.length, "pail")}`}
           tone="mass"
         />
         <span className="text-ink-2">{s.house.settle_hours} h before the scum is taken off</span>

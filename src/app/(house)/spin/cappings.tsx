@@ -1,4 +1,5 @@
 import { TOOLS } from "@/core/dayplan";
+import { formatKg } from "@/core/units";
 import type { FloorView } from "@/house/views/floor";
 import { Caution, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
@@ -50,7 +51,7 @@ export function Cappings({ floor, batchField }: { floor: FloorView; batchField: 
             {
               head: "Of what still waits, kg",
               figure: true,
-              cell: (c) => ((floor.boxes.reduce((kg, b) => kg + b.kg, 0) * c.pct) / 100).toFixed(1),
+              cell: (c) => formatKg((floor.boxes.reduce((kg, b) => kg + b.kg, 0) * c.pct) / 100),
             },
             {
               head: "Known from",

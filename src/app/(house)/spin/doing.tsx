@@ -33,7 +33,9 @@ const OFTEN: readonly Work<Bench>[] = [
     label: "Next load",
     show: ({ floor }) => (
       <>
-        {!floor.checks.open && <Checks kind="opening" said={floor.checks.opening} />}
+        {!floor.checks.open && (
+          <Checks kind="opening" said={floor.checks.opening} aside={floor.checks.aside} />
+        )}
         <LoadArranger key={floor.batch} floor={floor} />
       </>
     ),
@@ -137,12 +139,12 @@ const SELDOM: readonly Work<Bench>[] = [
   {
     id: "opening",
     label: "Opening check",
-    show: ({ floor }) => <Checks kind="opening" said={floor.checks.opening} />,
+    show: ({ floor }) => <Checks kind="opening" said={floor.checks.opening} aside={floor.checks.aside} />,
   },
   {
     id: "closing",
     label: "Closing check",
-    show: ({ floor }) => <Checks kind="closing" said={floor.checks.closing} />,
+    show: ({ floor }) => <Checks kind="closing" said={floor.checks.closing} aside={floor.checks.aside} />,
   },
   {
     id: "cappings",

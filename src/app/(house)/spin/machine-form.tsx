@@ -1,5 +1,6 @@
 import Link from "next/link";
 import { MACHINE_KINDS } from "@/core/extraction";
+import { formatKg } from "@/core/units";
 import type { FloorMachine } from "@/house/views/floor";
 import { Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
@@ -99,7 +100,7 @@ export function MachineForm({
               { head: "Slots", figure: true, cell: (m) => m.slots },
               { head: "A deep frame takes, slots", figure: true, cell: (m) => m.deepSlots },
               { head: "It stands, kg·m", figure: true, cell: (m) => m.learntKgM.toFixed(2) },
-              { head: "Under frames, kg", figure: true, cell: (m) => m.drumHoldsKg.toFixed(0) },
+              { head: "Under frames, kg", figure: true, cell: (m) => formatKg(m.drumHoldsKg, 0) },
               { head: "Honey runs into", cell: (m) => (m.ownGate ? "its own pail" : "the shared pail") },
             ]}
           />

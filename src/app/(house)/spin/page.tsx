@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
 import { decisions } from "@/house/views/decisions";
 import { residueView } from "@/house/views/residue";
@@ -26,7 +27,7 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Spi
     <>
       <Lead title="Spin">
         <Figure
-          value={(s.openBatches.reduce((g, b) => g + b.account.remainderGrams, 0) / 1000).toFixed(1)}
+          value={formatKgFromG(s.openBatches.reduce((g, b) => g + b.account.remainderGrams, 0))}
           unit={`kg in drum and combs, ${s.openBatches.length} open batch${s.openBatches.length === 1 ? "" : "es"}`}
           tone="mass"
         />
@@ -35,7 +36,7 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Spi
         list={decisions(s).filter((d) => d.bay === "Spin")}
         none={
           s.waiting.length > 0
-            ? `${s.waiting.length} supers wait: choose some into a batch.`
+            ? `${s.waiting.length === 1 ? "One super waits: choose it" : `${s.waiting.length} supers wait: choose some`} into a batch.`
             : "Nothing waits to be spun."
         }
       />

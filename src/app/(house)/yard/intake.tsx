@@ -1,3 +1,4 @@
+import { formatKg, rangeOf } from "@/core/units";
 import { writtenDay } from "@/house/clock";
 import { judgedPull, pullsOf, yieldOf } from "@/house/views/ripeness";
 import type { Snapshot } from "@/house/views/snapshot";
@@ -37,9 +38,9 @@ export function Intake({
           </p>
           <Why why={{ title: `${pull.yard} together`, because: judged.because }} />
           <p>
-            expected in pails <b className="text-mass">{expected.kg.toFixed(0)} kg</b>
+            expected in pails <b className="text-mass">{formatKg(expected.kg, 0)} kg</b>
             <span className="text-ink-2">
-              , {expected.loKg.toFixed(0)} to {expected.hiKg.toFixed(0)}
+              , {rangeOf(formatKg(expected.loKg, 0), formatKg(expected.hiKg, 0))}
             </span>
           </p>
           <Why why={{ title: "Expected yield", because: expected.because }} />

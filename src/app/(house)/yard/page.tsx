@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
+import { plural } from "@/house/ranges";
 import { stacksOf } from "@/house/standing/stacks";
 import { decisions } from "@/house/views/decisions";
 import { pastOf, yardView } from "@/house/views/yard";
@@ -25,8 +26,8 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
     <>
       <Lead title="Yard">
         <Figure
-          value={(intake.reduce((g, w) => g + w.grams, 0) / 1000).toFixed(1)}
-          unit={`kg in ${intake.length} supers at the intake`}
+          value={formatKgFromG(intake.reduce((g, w) => g + w.grams, 0))}
+          unit={`kg in ${plural(intake.length, "super")} at the intake`}
           tone="mass"
         />
       </Lead>
@@ -77,7 +78,7 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
         <p className="mt-2 text-[14px] text-ink-2">
           {formatKgFromG(intake.reduce((g, w) => g + w.grams, 0))} kg at the intake
           {intake.some((w) => !w.weighed) &&
-            `, of it ${intake.filter((w) => !w.weighed).length} supers by estimate until they are weighed in`}
+            `, of it ${plural(intake.filter((w) => !w.weighed).length, "super")} by estimate until they are weighed in`}
           .
         </p>
       )}

@@ -1,6 +1,7 @@
 /** Where honey came from and where it went, from any vessel, batch, lot, colony or yard. */
 import type { Knex } from "knex";
 import { batchAccount, standing } from "@/core/ledger";
+import { formatKgFromG } from "@/core/units";
 import { clockIn, dayIn, writtenDay } from "../../clock";
 import { plural } from "../../ranges";
 import { batchesOfFills } from "../../records/batches";
@@ -190,7 +191,7 @@ function sentenceFor(
   sentGrams: number,
 ): string {
   if (total === 0) return `No honey of ${start.title} is on record.`;
-  const kg = (g: number) => `${(g / 1000).toFixed(1)} kg`;
+  const kg = (g: number) => `${formatKgFromG(g)} kg`;
   const colonies = new Set(supers.map((s) => s.comb.colony)).size;
   const yards = [...new Set(supers.map((s) => s.comb.yard))];
   const from = yards.length <= 2 ? yards.join(" and ") : `${yards.length} yards`;

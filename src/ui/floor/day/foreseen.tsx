@@ -1,6 +1,7 @@
 "use client";
 
 import { type BreakAdvice, HOT_ROOM } from "@/core/dayplan";
+import { plural } from "@/house/ranges";
 import { clockOf, DayBoard, type Done } from "./board";
 import type { Foretold } from "./use-day";
 
@@ -90,7 +91,7 @@ export function Foreseen({
         </p>
         {pails && (
           <p>
-            <b className="text-mass">{pails.p50} pails</b> and lids
+            <b className="text-mass">{plural(pails.p50, "pail")}</b> and lids
             {pails.p90 > pails.p50 && ` (up to ${pails.p90})`}, {forecast.meshChanges} mesh changes
           </p>
         )}

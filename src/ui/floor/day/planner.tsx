@@ -3,7 +3,9 @@
 import { Printer } from "lucide-react";
 import { useMemo, useState } from "react";
 import { NO_TOOL } from "@/core/dayplan";
+import { formatKg } from "@/core/units";
 import { CLOCK_TIME, minutesOf } from "@/house/clock-time";
+import { plural } from "@/house/ranges";
 import { asDayPlan, foreseenFrom, startsIn } from "@/house/views/day-plan";
 import type { FloorView } from "@/house/views/floor";
 import { ChoiceKeys } from "../../choice-keys";
@@ -129,8 +131,11 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
       <div className="mb-3 flex flex-wrap items-baseline gap-x-5">
         <h2 className="text-[19px]">The day, {WRITTEN.format(Date.parse(draft.date))}</h2>
         <p className="text-ink-2">
-          {boxes.length} boxes, {frames} frames, {kg.toFixed(0)} kg {wholeDay ? "in all" : "ahead"}
-          {floor.done.boxes > 0 && draft.date <= floor.today && `; ${floor.done.boxes} boxes are done`}
+          {plural(boxes.length, "box", "boxes")}, {plural(frames, "frame")}, {formatKg(kg, 0)} kg{" "}
+          {wholeDay ? "in all" : "ahead"}
+          {floor.done.boxes > 0 &&
+            draft.date <= floor.today &&
+            `; ${floor.done.boxes === 1 ? "one box is" : `${floor.done.boxes} boxes are`} done`}
         </p>
         <button
           type="button"

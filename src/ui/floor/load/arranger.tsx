@@ -75,7 +75,8 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
           Arrange the load
         </button>
         <p className="text-ink-2">
-          {load.frames.length} frames wait in batch {floor.batch}
+          {load.frames.length === 1 ? "One frame waits" : `${load.frames.length} frames wait`} in batch{" "}
+          {floor.batch}
           {floor.others.map((n) => (
             <span key={n}>
               ,{" "}

@@ -2,6 +2,7 @@
 
 import { DndContext, type DragEndEvent, useDraggable, useDroppable } from "@dnd-kit/core";
 import { type Imbalance, type Steadiness, slotAngle } from "@/core/extraction";
+import { formatKg } from "@/core/units";
 import { usePull } from "../../pull-sensor";
 import { slotName } from "../slot-name";
 import type { FrameToLoad } from "./use-load";
@@ -43,7 +44,7 @@ function Slot({
       type="button"
       onClick={onPress}
       aria-pressed={held}
-      aria-label={`${name}: ${frame ? `frame of super ${frame.super}, ${frame.kg.toFixed(2)} kg${frame.known === "weighed" ? "" : frame.known === "hand" ? ", by hand" : ", not weighed"}` : "empty"}`}
+      aria-label={`${name}: ${frame ? `frame of super ${frame.super}, ${formatKg(frame.kg, 2)} kg${frame.known === "weighed" ? "" : frame.known === "hand" ? ", by hand" : ", not weighed"}` : "empty"}`}
       className={`absolute grid touch-none place-items-center rounded-sm border-[1.5px] border-edge font-mono leading-none aria-pressed:outline-4 aria-pressed:outline-water ${drop.isOver && !drag.isDragging ? "outline-3 outline-water" : ""}`}
       style={{
         left: `${(x / SIZE) * 100}%`,
@@ -58,7 +59,7 @@ function Slot({
         ...(drag.isDragging ? { zIndex: 20, boxShadow: "0 6px 16px #0005" } : {}),
       }}
     >
-      {frame ? `${frame.known === "weighed" ? "" : "~"}${frame.kg.toFixed(1)}` : ""}
+      {frame ? `${frame.known === "weighed" ? "" : "~"}${formatKg(frame.kg)}` : ""}
     </button>
   );
 }

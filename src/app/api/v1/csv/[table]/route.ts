@@ -53,6 +53,7 @@ export async function POST(
       input: { table, rows, unread: problems, leaveOutBad: query.get("leave-out-bad") === "1" },
       who: whoAsks(request),
       device: request.headers.get("aumbry-device") ?? "browser",
+      at: request.headers.get("aumbry-at") ?? undefined,
       key: request.headers.get("idempotency-key") ?? `import-${crypto.randomUUID()}`,
     };
     const dry = query.get("dry-run") === "1";
