@@ -1,5 +1,6 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
+import { Part } from "./part";
 
 export interface Doing {
   readonly id: string;
@@ -69,7 +70,7 @@ export function Panel({
   return (
     <section className={`panel ${className}`} aria-label={title}>
       <h2 className="mb-2">{title}</h2>
-      {children}
+      <Part name={title}>{children}</Part>
     </section>
   );
 }

@@ -30,7 +30,7 @@ export default async function HouseLayout({ children }: { children: ReactNode })
     <div className="frame" data-tape={folded ? "folded" : "open"}>
       <Strip view={stripView(s)} />
       <main
-        className="min-w-0 overflow-y-auto px-4 py-4 md:px-6"
+        className="relative min-w-0 overflow-y-auto px-4 py-4 md:px-6"
         style={{ gridArea: "bench" }}
         id="bench"
         tabIndex={-1}

@@ -5,7 +5,7 @@ import { ageBetween, whenIn } from "../clock";
 import { plural } from "../ranges";
 import { floorDecisions } from "./floor-decisions";
 import { hotRoomDecisions } from "./hot-room-decisions";
-import type { Decision } from "./model";
+import type { Decision, DecisionGroup } from "./model";
 import { settledAt, settling, stored } from "./settling";
 import type { PailState, Snapshot } from "./snapshot";
 import { yardDecisions } from "./yard-decisions";
@@ -210,5 +210,26 @@ function workedOut(s: Snapshot): Decision[] {
     ...storeDecisions(s),
     ...bottleDecisions(s),
     ...outDecisions(s),
-  ].sort((a, b) => a.urgency - b.urgency);
+  ].sort((a, b) => turnOf(a) - turnOf(b) || a.urgency - b.urgency);
+}
+
+/** What is for now stands over what is for later, and what can wait for any day under both. */
+const turnOf = ({ when }: Decision): number =>
+  when === "first" || when === "now" || when.endsWith(" over") ? 0 : when === "any day" ? 2 : 1;
+
+/** So many of one kind are told as one, with its list. */
+const MANY = 3;
+
+/** The same decisions as cards: many of one kind are one card, where the most urgent of them stands. */
+export function asCards(list: readonly Decision[]): (Decision | DecisionGroup)[] {
+  const many = new Set(
+    list.flatMap((d) => (d.kind && list.filter((x) => x.kind === d.kind).length >= MANY ? [d.kind] : [])),
+  );
+  const told = new Set<string>();
+  return list.flatMap((d): (Decision | DecisionGroup)[] => {
+    if (d.kind === undefined || !many.has(d.kind)) return [d];
+    if (told.has(d.kind)) return [];
+    told.add(d.kind);
+    return [{ kind: d.kind, list: list.filter((x) => x.kind === d.kind) }];
+  });
 }

@@ -162,6 +162,8 @@ function wayOut(s: Snapshot, stack: StackState, f: DryingForecast): string {
   return `${then}. ${inTime}Best: ${best}.${others.length > 0 ? ` Or ${others.slice(0, 3).join("; or ")}.` : ""}`;
 }
 
+const READY = "stacks are ready to spin";
+
 function stackDecision(s: Snapshot, stack: StackState): Decision {
   const { forecast: f, water } = stack;
   const kg = formatKgFromG(stack.grams);
@@ -177,6 +179,7 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
   if (!water)
     return {
       ...base,
+      kind: "stacks have no reading yet",
       urgency: stack.beetlesSeen ? 9 : 45,
       tone: "water",
       what: `Read stack ${stack.name}`,
@@ -191,6 +194,7 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
   if (unsure && (!f || f.status === "unsure"))
     return {
       ...base,
+      kind: "stacks need more readings",
       urgency: stack.beetlesSeen ? 9 : 24,
       tone: "water",
       what: `Read more of stack ${stack.name}: super ${stack.next} next`,
@@ -201,6 +205,7 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
   if (!f && nowPct > 20)
     return {
       ...base,
+      kind: "stacks are too wet to spin",
       urgency: 8,
       tone: "stop",
       what: `Stack ${stack.name} is too wet to spin`,
@@ -211,6 +216,7 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
   if (!f)
     return {
       ...base,
+      kind: ripe ? READY : "stacks wait for the room's air to be logged",
       urgency: ripe ? 20 : 25,
       tone: ripe ? "go" : "water",
       what: ripe
@@ -223,6 +229,7 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
   if (f.status === "wetting")
     return {
       ...base,
+      kind: "stacks are getting wetter in this room",
       urgency: 4,
       tone: "stop",
       when: "now",
@@ -234,6 +241,7 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
   if (f.status === "ready")
     return {
       ...base,
+      kind: READY,
       urgency: 20,
       tone: "go",
       what: `Spin stack ${stack.name}: it is ready`,
@@ -244,6 +252,7 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
   if (f.conflict)
     return {
       ...base,
+      kind: "stacks will not be ready before the beetle limit",
       urgency: 8,
       tone: "stop",
       when: late ? by : `${ageBetween(s.now, stack.deadline)} left`,
@@ -258,6 +267,7 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
   if (f.status === "cannot")
     return {
       ...base,
+      kind: "stacks cannot dry far enough in this room",
       urgency: 9,
       tone: "stop",
       when: "now",
@@ -268,6 +278,7 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
     };
   return {
     ...base,
+    kind: "stacks are drying",
     urgency: stack.beetlesSeen ? 9 : 25,
     tone: "water",
     when: after(s, f.hours.p50),

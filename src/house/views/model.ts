@@ -25,6 +25,14 @@ export interface Decision {
   readonly so: string;
   readonly why?: Why;
   readonly action?: { readonly label: string; readonly href: string };
+  /** Of what kind it is, and what is said of several such: "stacks are ready to spin". */
+  readonly kind?: string;
+}
+
+/** Several decisions of one kind, told once. */
+export interface DecisionGroup {
+  readonly kind: string;
+  readonly list: readonly Decision[];
 }
 
 export const BAYS = ["Yard", "Hot room", "Spin", "Settle", "Store", "Bottle", "Out"] as const;

@@ -62,6 +62,7 @@ function intakeDecision(s: Snapshot, pull: PullTogether): Decision {
     case "spin":
       return {
         ...base,
+        kind: "pulls at the intake may be spun",
         urgency: 28,
         tone: "go",
         what: `Spin ${taken === "" ? "what stands at" : taken}the intake`,
@@ -71,6 +72,7 @@ function intakeDecision(s: Snapshot, pull: PullTogether): Decision {
     case "dry":
       return {
         ...base,
+        kind: "pulls at the intake must dry",
         urgency: 30,
         tone: "water",
         what: `Stand ${taken}the intake in the hot room: it must dry`,
@@ -80,6 +82,7 @@ function intakeDecision(s: Snapshot, pull: PullTogether): Decision {
     case "test": {
       return {
         ...base,
+        kind: "pulls at the intake are to be read",
         urgency: 40,
         tone: "water",
         what:
@@ -93,6 +96,7 @@ function intakeDecision(s: Snapshot, pull: PullTogether): Decision {
     case "melt":
       return {
         ...base,
+        kind: "pulls at the intake are crystallised",
         urgency: 26,
         tone: "heat",
         what: "Warm and melt what stands at the intake: it is crystallised and will not spin",
@@ -102,6 +106,7 @@ function intakeDecision(s: Snapshot, pull: PullTogether): Decision {
     default:
       return {
         ...base,
+        kind: "pulls at the intake are to be diverted",
         urgency: 10,
         tone: "stop",
         what: "Divert what stands at the intake: it is not for jars",

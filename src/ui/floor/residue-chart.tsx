@@ -6,8 +6,8 @@ import { WARMING_PRIOR } from "@/core/residue";
 import { formatKg } from "@/core/units";
 import { plural } from "@/house/ranges";
 import type { ResidueView } from "@/house/views/residue";
+import { INK, roundTicks } from "../axis";
 
-const INK = { fill: "var(--ink-2)", fontSize: 13 };
 const UNCLEAR = {
   few: "After a few more boxes are weighed back it tells what warming would win.",
   alike: "All were about equally warm: what warming would win shows once they differ.",
@@ -31,11 +31,19 @@ export default function ResidueChart({ points, byTool, line, won }: ResidueView)
               type="number"
               dataKey="tempC"
               unit=" °C"
-              domain={["dataMin - 2", "dataMax + 2"]}
+              {...roundTicks(dots.map((p) => p.tempC))}
               tick={INK}
               stroke="var(--edge)"
             />
-            <YAxis type="number" dataKey="leftPct" unit=" %" tick={INK} stroke="var(--edge)" width={64} />
+            <YAxis
+              type="number"
+              dataKey="leftPct"
+              {...roundTicks([0, ...dots.map((p) => p.leftPct)])}
+              unit=" %"
+              tick={INK}
+              stroke="var(--edge)"
+              width={64}
+            />
             <Legend iconSize={12} />
             <Scatter
               name="earlier batches"

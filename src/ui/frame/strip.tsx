@@ -5,6 +5,10 @@ import { usePathname } from "next/navigation";
 import type { StripView } from "@/house/views/frame";
 import { MoreShelves } from "./more-shelves";
 
+/** On a narrow screen the open bay is the one that is seen. */
+const intoSight = (niche: HTMLAnchorElement | null): void =>
+  niche?.scrollIntoView({ block: "nearest", inline: "center" });
+
 /** The seven bays as niches filled to one scale: where the kilograms are, and what each bay wants most. */
 export function Strip({ view }: { view: StripView }) {
   const path = usePathname();
@@ -26,6 +30,7 @@ export function Strip({ view }: { view: StripView }) {
       </Link>
       {view.bays.map((bay) => (
         <Link
+          ref={path === bay.href ? intoSight : undefined}
           key={bay.name}
           href={bay.href}
           aria-current={path === bay.href ? "page" : undefined}

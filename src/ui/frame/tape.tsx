@@ -1,6 +1,6 @@
 "use client";
 
-import { ChevronsLeft, ChevronsRight, ScrollText, Undo2, X } from "lucide-react";
+import { ChevronDown, ChevronsLeft, ChevronsRight, ScrollText, Undo2, X } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
@@ -94,11 +94,12 @@ function Lines({ view, who, close }: { view: TapeView; who: string; close: React
       <div className="flex items-center justify-between pl-3.5">
         <h2>Tape</h2>
         {view.crew.length > 0 && (
-          <label className="flex items-center gap-1 text-[14px]">
+          <label className="relative my-1.5 flex items-center gap-2 text-[14px]">
             <span className="text-ink-2">by</span>
+            <ChevronDown size={16} aria-hidden className="pointer-events-none absolute right-2" />
             <select
               aria-label="Who is working here"
-              className={`min-h-12 rounded bg-shelf px-1 font-semibold ${known ? "" : "outline-2 outline-stop text-stop"}`}
+              className={`min-h-12 appearance-none rounded border-[1.5px] bg-shelf pr-7 pl-2.5 font-semibold ${known ? "border-edge" : "border-stop text-stop"}`}
               value={known ? who : ""}
               onChange={(e) => {
                 remember("aumbry-who", e.target.value);

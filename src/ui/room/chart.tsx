@@ -13,24 +13,19 @@ import {
 } from "recharts";
 import type { DryingForecast } from "@/core/drying";
 import type { AirPoint, StackAhead } from "@/house/views/hot-room";
-
-const INK = { fill: "var(--ink-2)", fontSize: 13 };
-const range = (values: readonly number[], pad: number): [number, number] => [
-  Math.floor((Math.min(...values) - pad) * 2) / 2,
-  Math.ceil((Math.max(...values) + pad) * 2) / 2,
-];
+import { INK, roundTicks } from "../axis";
 
 /** Whole hours at round clock times of the house, so that ticks read like a clock. */
-function ticksBetween(fromH: number, toH: number, nowMs: number, zone: string): number[] {
+function hoursBetween(fromH: number, toH: number, nowMs: number, zone: string): number[] {
   const step = toH - fromH > 96 ? 24 : toH - fromH > 40 ? 12 : 6;
   const hourNow = Number(
     new Intl.DateTimeFormat("en-GB", { hour: "numeric", hourCycle: "h23", timeZone: zone }).format(nowMs),
   );
   const minuteNow = (nowMs % 3_600_000) / 3_600_000;
   const first = Math.ceil((fromH + hourNow + minuteNow) / step) * step - hourNow - minuteNow;
-  const ticks: number[] = [];
-  for (let h = first; h <= toH; h += step) ticks.push(h);
-  return ticks;
+  const hours: number[] = [];
+  for (let h = first; h <= toH; h += step) hours.push(h);
+  return hours;
 }
 
 function clockAt(hours: number, nowMs: number, zone: string): string {
@@ -44,6 +39,43 @@ function clockAt(hours: number, nowMs: number, zone: string): string {
   })
     .format(at)
     .replace(",", "");
+}
+
+/** One quantity of the room's air on the same clock as the water over it. */
+function Air({
+  name,
+  dataKey,
+  colour,
+  data,
+  axis,
+  clock,
+}: {
+  name: string;
+  dataKey: "tempC" | "humidityPct";
+  colour: string;
+  data: readonly AirPoint[];
+  axis: object;
+  clock: (hours: number) => string;
+}) {
+  const y = roundTicks(data.map((a) => a[dataKey]));
+  return (
+    <>
+      <p className="text-[14px] font-semibold" style={{ color: colour }}>
+        {name}
+      </p>
+      <div className="h-28 overflow-hidden" role="img" aria-label={`${name}, so far`}>
+        <ResponsiveContainer>
+          <ComposedChart data={[...data]} margin={{ top: 6, right: 12, bottom: 0, left: -8 }}>
+            <CartesianGrid stroke="var(--rule)" vertical={false} />
+            <XAxis {...axis} tickFormatter={clock} allowDataOverflow />
+            <YAxis {...y} tick={INK} stroke="var(--edge)" width={64} />
+            <Line dataKey={dataKey} stroke={colour} strokeWidth={2} dot={false} isAnimationActive={false} />
+            <ReferenceLine x={0} stroke="var(--ink)" strokeWidth={1.5} />
+          </ComposedChart>
+        </ResponsiveContainer>
+      </div>
+    </>
+  );
 }
 
 /** Water of the stack with its readings and the forecast's 80 % band; below it the room's air on the same clock. */
@@ -60,17 +92,20 @@ export default function RoomChart({
   const to = forecast.band.at(-1)?.hours ?? 12;
   const from = Math.min(-6, ...ahead.readings.map((r) => r.hours - 1));
   const past = air.filter((a) => a.hours >= from);
-  const ticks = ticksBetween(from, to, nowMs, zone);
+  const hours = hoursBetween(from, to, nowMs, zone);
   const water = forecast.band.map((b) => ({ hours: b.hours, band: [b.lo, b.hi], mid: b.mid }));
-  const y = range(
-    [...ahead.readings.map((r) => r.waterPct), ...forecast.band.flatMap((b) => [b.lo, b.hi]), goal.targetPct],
-    0.3,
-  );
+  const y = roundTicks([
+    ...ahead.readings.map((r) => r.waterPct),
+    ...forecast.band.flatMap((b) => [b.lo, b.hi]),
+    ...past.map((a) => a.equilibriumPct),
+    goal.targetPct,
+  ]);
+  const clock = (h: number): string => clockAt(h, nowMs, zone);
   const axis = {
     type: "number" as const,
     dataKey: "hours",
     domain: [from, to],
-    ticks,
+    ticks: hours,
     tick: INK,
     stroke: "var(--edge)",
   };
@@ -90,15 +125,15 @@ export default function RoomChart({
         <ResponsiveContainer>
           <ComposedChart margin={{ top: 8, right: 12, bottom: 0, left: -8 }}>
             <CartesianGrid stroke="var(--rule)" vertical={false} />
-            <XAxis {...axis} tickFormatter={(h: number) => clockAt(h, nowMs, zone)} allowDataOverflow />
-            <YAxis
-              domain={y}
-              tick={INK}
-              stroke="var(--edge)"
-              unit=" %"
-              width={64}
-              allowDataOverflow
-              interval={0}
+            <XAxis {...axis} tickFormatter={clock} allowDataOverflow />
+            <YAxis {...y} tick={INK} stroke="var(--edge)" unit=" %" width={64} allowDataOverflow />
+            <Line
+              data={[...past]}
+              dataKey="equilibriumPct"
+              stroke="var(--ink-2)"
+              strokeDasharray="3 4"
+              dot={false}
+              isAnimationActive={false}
             />
             <Area
               data={water}
@@ -164,49 +199,22 @@ export default function RoomChart({
         </ResponsiveContainer>
       </div>
       <p className="mb-2 text-[14px] text-ink-2">
-        Rings: this stack's readings; crosses: other stacks'; band: 80 % of what may come.
+        % water. Rings: this stack's readings; crosses: other stacks'; band: 80 % of what may come; dashed:
+        what honey settles to in the room's air.
       </p>
       {past.length > 0 && (
-        <div
-          className="h-36 overflow-hidden"
-          role="img"
-          aria-label="Temperature and relative humidity of the room so far"
-        >
-          <ResponsiveContainer>
-            <ComposedChart data={past} margin={{ top: 4, right: 12, bottom: 0, left: -8 }}>
-              <CartesianGrid stroke="var(--rule)" vertical={false} />
-              <XAxis {...axis} tickFormatter={(h: number) => clockAt(h, nowMs, zone)} allowDataOverflow />
-              <YAxis tick={INK} stroke="var(--edge)" width={64} domain={["auto", "auto"]} />
-              <Line
-                dataKey="tempC"
-                stroke="var(--heat)"
-                strokeWidth={2}
-                dot={false}
-                isAnimationActive={false}
-              />
-              <Line
-                dataKey="equilibriumPct"
-                stroke="var(--ink)"
-                strokeDasharray="3 4"
-                dot={false}
-                isAnimationActive={false}
-              />
-              <Line
-                dataKey="humidityPct"
-                stroke="var(--water)"
-                strokeWidth={2}
-                dot={false}
-                isAnimationActive={false}
-              />
-              <ReferenceLine x={0} stroke="var(--ink)" strokeWidth={1.5} />
-            </ComposedChart>
-          </ResponsiveContainer>
-        </div>
+        <>
+          <Air name="Room, °C" dataKey="tempC" colour="var(--heat)" data={past} axis={axis} clock={clock} />
+          <Air
+            name="Room, % relative humidity"
+            dataKey="humidityPct"
+            colour="var(--water)"
+            data={past}
+            axis={axis}
+            clock={clock}
+          />
+        </>
       )}
-      <p className="text-[14px] text-ink-2">
-        <b className="text-heat">°C</b> and <b className="text-water">% humidity</b> of the room; dashed: %
-        water honey settles to in it.
-      </p>
     </div>
   );
 }

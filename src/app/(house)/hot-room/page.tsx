@@ -44,7 +44,7 @@ export default async function HotRoom({ searchParams }: { searchParams: Promise<
       />
       <Doings bay="/hot-room" list={WORK.list} open={search.do} />
       {await WORK.opened(search.do, { view, intake, search })}
-      <div className="grid gap-4 xl:grid-cols-2">
+      <div className="grid gap-4">
         <Panel title="What stands in the room">
           {view.stacks.length === 0 ? (
             <p className="text-ink-2">

@@ -44,9 +44,11 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Spi
         {floor.live.map((run) => (
           <RunCard key={run.id} run={run} nowMs={floor.nowMs} />
         ))}
-        {floor.gates.map((g) => (
-          <Gate key={g.machine ?? ""} gate={g} nowMs={floor.nowMs} />
-        ))}
+        <div className="grid items-start gap-x-3 md:grid-cols-[repeat(auto-fit,minmax(260px,1fr))]">
+          {floor.gates.map((g) => (
+            <Gate key={g.machine ?? ""} gate={g} nowMs={floor.nowMs} />
+          ))}
+        </div>
       </div>
       <Doings bay="/spin" list={WORK.list} rest={WORK.rest} open={search.do} />
       {await WORK.opened(search.do, benchOf(s, floor, search))}

@@ -75,7 +75,7 @@ export function CrewRows({
               />
               <select
                 aria-label={`The tool, ${place}`}
-                className={`${INPUT} w-36`}
+                className={`${INPUT} w-52`}
                 value={u.tool}
                 onChange={(e) => change(i, { tool: e.target.value as Row["tool"] })}
               >

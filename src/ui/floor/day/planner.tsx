@@ -13,6 +13,7 @@ import { Field } from "../../fields/field";
 import { FigureField } from "../../fields/figure-input";
 import { SaysStanding } from "../../fields/standing";
 import { useCommand } from "../../fields/use-command";
+import { Progress } from "../../progress";
 import { Tick } from "../../tick";
 import { BreakRows } from "./break-rows";
 import { CrewRows } from "./crew-rows";
@@ -58,7 +59,7 @@ function Simulating({ answer, stop, again }: ReturnType<typeof useDay>) {
       {answer.step === "working" && (
         <>
           Simulating a thousand days
-          <progress aria-label="Days simulated" className="h-3 w-40" max={1} value={answer.part} />
+          <Progress label="Days simulated" done={answer.part} of={1} />
           {deed("Stop", stop)}
         </>
       )}
