@@ -4,17 +4,30 @@ import { sankey, sankeyJustify, sankeyLinkHorizontal } from "d3-sankey";
 import Link from "next/link";
 import { useEffect, useRef, useState } from "react";
 import { formatKgFromG } from "@/core/units";
-import type { FlowNode, TraceView } from "@/house/views/trace";
+import type { TraceView } from "@/house/views/trace";
+import { type FoldedFlow, type FoldedNode, foldedFlow } from "./folded-flow";
 
-type Datum = FlowNode;
+type Datum = FoldedNode;
 type LinkDatum = { grams: number };
 
 const HEADS = ["yard", "super", "batch", "pail", "lot", "now with"] as const;
 const TYPE_PX = 14;
 const ROW_PX = 34;
+/** A letter is about so wide, and the kilograms behind a name take so much. */
+const LETTER_PX = 7.6;
+const FIGURE_PX = 66;
+const LAST_PX = 185;
+
+/** A name as far as there is room for it. */
+function fitting(name: string, room: number): string {
+  const most = Math.max(6, Math.floor(room / LETTER_PX));
+  return name.length > most ? `${name.slice(0, most - 1).trimEnd()}…` : name;
+}
 
 /** Kilograms from yards to buyers, drawn to the width there is; type keeps its size. */
-export function FlowPicture({ flow }: { flow: TraceView["flow"] }) {
+export function FlowPicture({ flow: whole }: { flow: TraceView["flow"] }) {
+  const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
+  const flow = foldedFlow(whole, opened);
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   useEffect(() => {
@@ -28,14 +41,33 @@ export function FlowPicture({ flow }: { flow: TraceView["flow"] }) {
   const height = Math.max(190, most * ROW_PX + 30);
   return (
     // Focusable, since a scrolling region must be reachable by keyboard.
-    <section
-      ref={box}
-      className="overflow-x-auto"
-      tabIndex={0}
-      aria-label="Flow of kilograms; the tables below say the same"
-    >
-      {width > 0 && <Drawing flow={flow} columns={columns} width={drawn} height={height} />}
-    </section>
+    <>
+      {opened.size > 0 && (
+        <button
+          type="button"
+          className="min-h-12 font-semibold underline underline-offset-4"
+          onClick={() => setOpened(new Set())}
+        >
+          Fold it together again
+        </button>
+      )}
+      <section
+        ref={box}
+        className="overflow-x-auto"
+        tabIndex={0}
+        aria-label="Flow of kilograms; the tables below say the same"
+      >
+        {width > 0 && (
+          <Drawing
+            flow={flow}
+            columns={columns}
+            width={drawn}
+            height={height}
+            open={(id) => setOpened((now) => new Set([...now, id]))}
+          />
+        )}
+      </section>
+    </>
   );
 }
 
@@ -44,11 +76,13 @@ function Drawing({
   columns,
   width,
   height,
+  open,
 }: {
-  flow: TraceView["flow"];
+  flow: FoldedFlow;
   columns: number[];
   width: number;
   height: number;
+  open: (fold: string) => void;
 }) {
   const layout = sankey<Datum, LinkDatum>()
     .nodeId((n) => n.id)
@@ -60,14 +94,14 @@ function Drawing({
     .nodePadding(Math.min(22, ROW_PX - 12))
     .extent([
       [1, 26],
-      [width - 185, height - 6],
+      [width - LAST_PX, height - 6],
     ]);
   const graph = layout({
     nodes: flow.nodes.map((n) => ({ ...n })),
     links: flow.links.map((l) => ({ source: l.from, target: l.to, grams: l.grams, value: l.grams })),
   });
   const path = sankeyLinkHorizontal<Datum, LinkDatum>();
-  const step = columns.length > 1 ? (width - 196) / (columns.length - 1) : 0;
+  const step = columns.length > 1 ? (width - LAST_PX - 11) / (columns.length - 1) : 0;
   return (
     <svg width={width} height={height}>
       <title>Kilograms flowing from yards through supers, batches, pails and lots to buyers</title>
@@ -92,6 +126,9 @@ function Drawing({
       {graph.nodes.map((n) => {
         const [x0, y0, y1] = [n.x0 ?? 0, n.y0 ?? 0, n.y1 ?? 0];
         const crowded = graph.nodes.filter((m) => m.column === n.column).length > 16;
+        const full = n.name.replace(/^Lot /, "");
+        const last = n.column === columns.at(-1);
+        const room = (last ? LAST_PX : step) - 20 - (n.isStart ? 0 : FIGURE_PX);
         const label = (
           <text
             x={x0 + 15}
@@ -104,7 +141,8 @@ function Drawing({
             strokeWidth={3}
             paintOrder="stroke"
           >
-            {n.name.replace(/^Lot /, "")}
+            {fitting(full, room)}
+            <title>{full}</title>
             {/* The start's own mass stands in the page's head. */}
             {!n.isStart && (
               <>
@@ -129,7 +167,27 @@ function Drawing({
               height={Math.max(2, y1 - y0)}
               fill={n.kind === "loss" ? "var(--stop)" : n.isStart ? "var(--ink)" : "var(--mass)"}
             />
-            {n.href && !n.isStart ? <Link href={n.href}>{label}</Link> : label}
+            {n.opens !== null ? (
+              // biome-ignore lint/a11y/useSemanticElements: within a drawing there is no button element.
+              <g
+                role="button"
+                tabIndex={0}
+                aria-label={`Open ${n.name}`}
+                className="underline underline-offset-4"
+                onClick={() => open(n.opens ?? "")}
+                onKeyDown={(e) => {
+                  if (e.key !== "Enter" && e.key !== " ") return;
+                  e.preventDefault();
+                  open(n.opens ?? "");
+                }}
+              >
+                {label}
+              </g>
+            ) : n.href && !n.isStart ? (
+              <Link href={n.href}>{label}</Link>
+            ) : (
+              label
+            )}
           </g>
         );
       })}

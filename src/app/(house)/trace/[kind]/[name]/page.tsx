@@ -14,6 +14,9 @@ import { FlowPicture } from "@/ui/figures/flow-picture";
 import { RecordTable } from "@/ui/record";
 import { Why } from "@/ui/why/why";
 
+/** So many rows of a table are seen before it is opened. */
+const SHOWN = 8;
+
 type Params = { params: Promise<{ kind: string; name: string }> };
 
 export async function generateMetadata({ params }: Params): Promise<Metadata> {
@@ -36,39 +39,42 @@ export default async function TraceOf({ params }: Params) {
         <Why why={{ title: "How shares are worked out", because: view.because }} />
       </Lead>
       <p className="mb-4 text-[18px]">{view.sentence}</p>
-      {view.flow.links.length > 0 && (
-        <Panel title="Where the kilograms went" className="mb-4">
-          <FlowPicture flow={view.flow} />
-        </Panel>
-      )}
-      <div className="grid items-start gap-4 lg:grid-cols-2">
-        {view.grams > 0 && (
-          <Panel title="Came from">
-            <p className="mb-2 text-[15px] text-ink-2">
-              Contact, however small: {plural(view.contact.supers, "super")} of{" "}
-              {plural(view.contact.colonies, "colony", "colonies")}.
-            </p>
-            <Shares title="Yards" rows={back.yards} />
-            <Shares title="Batches" rows={back.batches} />
-            <Shares title="Pails" rows={back.pails} />
-            <Shares title="Colonies" rows={back.colonies} />
-            <Shares title="Supers" rows={back.supers} />
+      {/* On a phone the tables come first: a picture so wide is looked at last. */}
+      <div className="flex flex-col gap-4">
+        {view.flow.links.length > 0 && (
+          <Panel title="Where the kilograms went" className="max-md:order-last">
+            <FlowPicture flow={view.flow} />
           </Panel>
         )}
-        {view.grams > 0 && (
-          <Panel title="Went to">
-            <p className="mb-2 text-[15px] text-ink-2">
-              Contact, however small: {plural(view.contact.lots, "lot")},{" "}
-              {plural(view.contact.buyers, "buyer")}.
-            </p>
-            <Shares title="Buyers" rows={forward.buyers} />
-            <Shares title="Lots" rows={forward.lots} />
-            <Shares title="Pails" rows={forward.pails} />
-            <Shares title="Lost or left in the comb" rows={forward.losses} />
-            {forward.buyers.length + forward.lots.length + forward.pails.length + forward.losses.length ===
-              0 && <p className="text-ink-2">Nowhere yet.</p>}
-          </Panel>
-        )}
+        <div className="grid items-start gap-4 lg:grid-cols-2">
+          {view.grams > 0 && (
+            <Panel title="Came from">
+              <p className="mb-2 text-[15px] text-ink-2">
+                Contact, however small: {plural(view.contact.supers, "super")} of{" "}
+                {plural(view.contact.colonies, "colony", "colonies")}.
+              </p>
+              <Shares title="Yards" rows={back.yards} />
+              <Shares title="Batches" rows={back.batches} />
+              <Shares title="Pails" rows={back.pails} />
+              <Shares title="Colonies" rows={back.colonies} />
+              <Shares title="Supers" rows={back.supers} />
+            </Panel>
+          )}
+          {view.grams > 0 && (
+            <Panel title="Went to">
+              <p className="mb-2 text-[15px] text-ink-2">
+                Contact, however small: {plural(view.contact.lots, "lot")},{" "}
+                {plural(view.contact.buyers, "buyer")}.
+              </p>
+              <Shares title="Buyers" rows={forward.buyers} />
+              <Shares title="Lots" rows={forward.lots} />
+              <Shares title="Pails" rows={forward.pails} />
+              <Shares title="Lost or left in the comb" rows={forward.losses} />
+              {forward.buyers.length + forward.lots.length + forward.pails.length + forward.losses.length ===
+                0 && <p className="text-ink-2">Nowhere yet.</p>}
+            </Panel>
+          )}
+        </div>
       </div>
       {view.readings.length > 0 && (
         <Panel title="Readings" className="mt-4">
@@ -94,25 +100,45 @@ export default async function TraceOf({ params }: Params) {
 
 function Shares({ title, rows }: { title: string; rows: readonly ShareRow[] }) {
   if (rows.length === 0) return null;
+  const rest = rows.slice(SHOWN);
   return (
     <div className="mb-4">
-      <RecordTable
-        rows={rows}
-        keyOf={(r) => r.name}
-        columns={[
-          {
-            head: title,
-            cell: (r) => (
-              <>
-                {r.href ? <Link href={r.href}>{r.name}</Link> : r.name}
-                {r.detail && <span className="block text-[14px] font-normal text-ink-2">{r.detail}</span>}
-              </>
-            ),
-          },
-          { head: "kg", figure: true, className: "text-mass", cell: (r) => formatKgFromG(r.grams, 2) },
-          { head: "%", figure: true, cell: (r) => r.pct.toFixed(1) },
-        ]}
-      />
+      <ShareTable title={title} rows={rest.length > 1 ? rows.slice(0, SHOWN) : rows} />
+      {rest.length > 1 && (
+        <details>
+          <summary className="flex min-h-12 cursor-pointer items-center font-semibold underline underline-offset-4">
+            {rest.length} more {title.toLowerCase()},{" "}
+            {formatKgFromG(
+              rest.reduce((g, r) => g + r.grams, 0),
+              2,
+            )}{" "}
+            kg
+          </summary>
+          <ShareTable title={title} rows={rest} />
+        </details>
+      )}
     </div>
+  );
+}
+
+function ShareTable({ title, rows }: { title: string; rows: readonly ShareRow[] }) {
+  return (
+    <RecordTable
+      rows={rows}
+      keyOf={(r) => r.name}
+      columns={[
+        {
+          head: title,
+          cell: (r) => (
+            <>
+              {r.href ? <Link href={r.href}>{r.name}</Link> : r.name}
+              {r.detail && <span className="block text-[14px] font-normal text-ink-2">{r.detail}</span>}
+            </>
+          ),
+        },
+        { head: "kg", figure: true, className: "text-mass", cell: (r) => formatKgFromG(r.grams, 2) },
+        { head: "%", figure: true, cell: (r) => r.pct.toFixed(1) },
+      ]}
+    />
   );
 }
