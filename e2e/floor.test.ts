@@ -137,19 +137,23 @@ test("arrange nine uneven frames, move two, and see the arrow", async ({ ines: p
   const load = page.getByRole("region", { name: "Next load" });
   await load.getByLabel("Machine").selectOption("Nine");
   await load.getByLabel("Frames").fill("9");
-  await load.getByRole("button", { name: "Arrange the load" }).click();
   const slot = (n: number) => load.getByRole("button", { name: new RegExp(`^Slot ${n}:`) });
   const balance = load.getByRole("status", { name: "Balance" });
-  // Uneven by hand: one heavy, one light.
-  for (const [n, lift] of [
-    [1, "heavy"],
-    [4, "light"],
-    [6, "heavy"],
-  ] as const) {
-    await slot(n).click();
-    await load.getByRole("button", { name: lift, exact: true }).click();
-    await slot(n).click();
+  // It opens arranged; what no frame was weighed for is not said to stand still.
+  await expect(slot(9)).toBeVisible();
+  await expect(balance).not.toHaveText("stands still");
+  await expect(load).toContainText("9 of 9 frames not weighed");
+  // By hand, heavy and light; then weighed, and uneven as it lies.
+  await slot(1).click();
+  await load.getByRole("button", { name: "heavy", exact: true }).click();
+  await slot(1).click();
+  const kg = ["2.9", "2.7", "2.6", "1.6", "1.4", "1.5", "2.0", "2.2", "1.9"];
+  for (const [i, weighed] of kg.entries()) {
+    await slot(i + 1).click();
+    await load.getByLabel("or weighs").fill(weighed);
+    await slot(i + 1).click();
   }
+  await expect(load).not.toContainText("frames not weighed");
   const uneven = Number(/imbalance ([\d.]+)/.exec((await load.textContent()) ?? "")?.[1]);
   await load.getByRole("button", { name: "Arrange the load" }).click();
   await expect(balance).toHaveText("stands still");
@@ -433,12 +437,14 @@ test("the last deep frames go in among medium ones, each across two slots", asyn
   const deep = load.getByRole("button", { name: /^Slots \d and \d: frame of super 5/ });
   await expect(deep).toHaveCount(2);
   await expect(load.getByRole("status", { name: "Balance" })).toHaveText("stands still");
+  const pulls = async () => Number(/imbalance about ([\d.]+)/.exec((await load.textContent()) ?? "")?.[1]);
+  const opposite = await pulls();
   // Beside each other they pull to one side: pressed, then the empty slot next to it.
   const names = await deep.evaluateAll((all) => all.map((b) => b.getAttribute("aria-label") ?? ""));
   const first = Number(/^Slots (\d)/.exec(names[0] ?? "")?.[1]);
   await deep.first().click();
   await load.getByRole("button", { name: `Slot ${((first + 1) % 6) + 1}: empty` }).click();
-  await expect(load.getByRole("status", { name: "Balance" })).not.toHaveText("stands still");
+  await expect.poll(pulls).toBeGreaterThan(opposite + 0.2);
   await expect(deep).toHaveCount(2);
   await load.getByRole("button", { name: "Arrange the load" }).click();
   await load.getByRole("button", { name: "Start this run" }).click();

@@ -105,3 +105,46 @@ test("a name, tag or page that is not here is said so", async ({ ines: page, dem
   await page.getByRole("button", { name: "Trace it" }).click();
   await expect(page.getByRole("heading", { level: 1, name: "Pail 4" })).toBeVisible();
 });
+
+test("a part that cannot be drawn says so in its place; the frame and all else stay", async ({
+  ines: page,
+  demoHouse,
+}) => {
+  // Without it nothing knows how wide a drawing may be.
+  await page.addInitScript(() => {
+    Object.defineProperty(window, "ResizeObserver", {
+      value: class {
+        constructor() {
+          throw new Error("a fault in drawing");
+        }
+      },
+    });
+  });
+  await page.goto(`${demoHouse.url}/trace/super/15`);
+  const picture = page.getByRole("region", { name: "Where the kilograms went" });
+  await expect(picture.getByRole("alert")).toContainText('"Where the kilograms went" cannot be shown');
+  await expect(picture).not.toContainText("database");
+  await expect(page.getByRole("region", { name: "Came from" })).toContainText("Kiln Field");
+  await expect(page.getByRole("navigation", { name: "The house, bay by bay" })).toBeVisible();
+});
+
+test("on a phone the strip opens with the open bay in sight", async ({ ines: page, demoHouse }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const [path, name] of [
+    ["/out", /^Out/],
+    ["/spin", /^Spin/],
+  ] as const) {
+    await page.goto(demoHouse.url + path);
+    await expect(page.getByRole("navigation").getByRole("link", { name })).toBeInViewport({ ratio: 0.9 });
+  }
+});
+
+test("what the line said goes when its screen does", async ({ ines: page }) => {
+  await page.keyboard.press("/");
+  await page.keyboard.type("lost 0.1 sample");
+  await page.keyboard.press("Enter");
+  await expect(page.locator("#line-says")).toContainText("0.10 kg lost");
+  await page.getByRole("navigation").getByRole("link", { name: /^Yard/ }).click();
+  await expect(page.getByRole("heading", { level: 1, name: "Yard" })).toBeVisible();
+  await expect(page.locator("#line-says")).toBeEmpty();
+});

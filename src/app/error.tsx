@@ -1,5 +1,6 @@
 "use client";
 
+import { TryAgain } from "@/ui/try-again";
 /** Shown in place of a screen that could not be read; the address stays, so trying again brings it back. */
 export default function Failed({ reset }: { reset: () => void }) {
   return (
@@ -12,16 +13,7 @@ export default function Failed({ reset }: { reset: () => void }) {
       <p className="mb-6 text-ink-2">
         If it stays away, start the house again with ./aumbry serve on the machine it runs on.
       </p>
-      <button
-        type="button"
-        className="do"
-        onClick={() => {
-          reset();
-          location.reload();
-        }}
-      >
-        Try again
-      </button>
+      <TryAgain reset={reset} />
     </main>
   );
 }

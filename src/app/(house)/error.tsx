@@ -2,6 +2,7 @@
 
 import Link from "next/link";
 import { usePathname } from "next/navigation";
+import { TryAgain } from "@/ui/try-again";
 
 /** Shown on the bench when a screen has a fault: the frame around it stays, with every other bay a touch away. */
 export default function Faulty({ reset }: { reset: () => void }) {
@@ -19,16 +20,7 @@ export default function Faulty({ reset }: { reset: () => void }) {
         Please tell whoever looks after the house's computer which screen it was, and when.
       </p>
       <div className="flex flex-wrap gap-2.5">
-        <button
-          type="button"
-          className="do"
-          onClick={() => {
-            reset();
-            location.reload();
-          }}
-        >
-          Try again
-        </button>
+        <TryAgain reset={reset} />
         <Link className="do" data-quiet="" href="/">
           To today
         </Link>

@@ -201,7 +201,7 @@ export function decisions(s: Snapshot): readonly Decision[] {
 }
 
 function workedOut(s: Snapshot): Decision[] {
-  return [
+  return inTurn([
     ...firstSteps(s),
     ...yardDecisions(s),
     ...hotRoomDecisions(s),
@@ -210,12 +210,15 @@ function workedOut(s: Snapshot): Decision[] {
     ...storeDecisions(s),
     ...bottleDecisions(s),
     ...outDecisions(s),
-  ].sort((a, b) => turnOf(a) - turnOf(b) || a.urgency - b.urgency);
+  ]);
 }
 
 /** What is for now stands over what is for later, and what can wait for any day under both. */
 const turnOf = ({ when }: Decision): number =>
   when === "first" || when === "now" || when.endsWith(" over") ? 0 : when === "any day" ? 2 : 1;
+
+export const inTurn = (list: readonly Decision[]): Decision[] =>
+  [...list].sort((a, b) => turnOf(a) - turnOf(b) || a.urgency - b.urgency);
 
 /** So many of one kind are told as one, with its list. */
 const MANY = 3;

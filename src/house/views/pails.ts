@@ -48,7 +48,7 @@ export function shelved(s: Snapshot, pails: readonly PailState[]): PailOnShelf[]
         kg: formatKgFromG(p.grams),
         level: p.capacityG ? p.grams / p.capacityG : 0.9,
         waterPct: p.water.figures.waterPct ?? null,
-        line: `batch ${p.batch}, ${ageBetween(p.filledAt, s.now)}`,
+        line: `${p.owner ? `${p.owner}'s, ` : ""}batch ${p.batch}, ${ageBetween(p.filledAt, s.now)}`,
         verdict,
         tone,
       };

@@ -18,10 +18,15 @@ const LETTER_PX = 7.6;
 const FIGURE_PX = 66;
 const LAST_PX = 185;
 
-/** A name as far as there is room for it. */
-function fitting(name: string, room: number): string {
-  const most = Math.max(6, Math.floor(room / LETTER_PX));
-  return name.length > most ? `${name.slice(0, most - 1).trimEnd()}…` : name;
+/** A name beside its kilograms; where there is no room for both, without the word its column says, or over them. */
+function fitting(name: string, room: number, figurePx: number): { says: string; lines: 1 | 2 } {
+  const letters = (px: number): number => Math.max(6, Math.floor(px / LETTER_PX));
+  const beside = [name, name.replace(/^(Lot|Super|Pail|Batch) /, "")].find(
+    (n) => n.length <= letters(room - figurePx),
+  );
+  if (beside !== undefined) return { says: beside, lines: 1 };
+  const most = letters(room);
+  return { says: name.length > most ? `${name.slice(0, most - 1).trimEnd()}…` : name, lines: 2 };
 }
 
 /** Kilograms from yards to buyers, drawn to the width there is; type keeps its size. */
@@ -128,12 +133,12 @@ function Drawing({
         const crowded = graph.nodes.filter((m) => m.column === n.column).length > 16;
         const full = n.name.replace(/^Lot /, "");
         const last = n.column === columns.at(-1);
-        const room = (last ? LAST_PX : step) - 20 - (n.isStart ? 0 : FIGURE_PX);
+        const { says, lines } = fitting(full, (last ? LAST_PX : step) - 20, n.isStart ? 0 : FIGURE_PX);
         const label = (
           <text
             x={x0 + 15}
             y={(y0 + y1) / 2}
-            dy="0.34em"
+            dy={lines === 2 && !n.isStart ? "-0.25em" : "0.34em"}
             fontSize={TYPE_PX}
             fontWeight={n.isStart ? 800 : 550}
             fill="var(--ink)"
@@ -141,12 +146,16 @@ function Drawing({
             strokeWidth={3}
             paintOrder="stroke"
           >
-            {fitting(full, room)}
+            {says}
             <title>{full}</title>
             {/* The start's own mass stands in the page's head. */}
             {!n.isStart && (
               <>
-                <tspan fill="var(--mass)" fontWeight={700}>
+                <tspan
+                  fill="var(--mass)"
+                  fontWeight={700}
+                  {...(lines === 2 ? { x: x0 + 15, dy: "1.15em" } : {})}
+                >
                   {" "}
                   {formatKgFromG(n.grams, n.grams < 950 ? 2 : crowded ? 0 : 1)}
                 </tspan>
@@ -184,7 +193,9 @@ function Drawing({
                 {label}
               </g>
             ) : n.href && !n.isStart ? (
-              <Link href={n.href}>{label}</Link>
+              <Link href={n.href} aria-label={full}>
+                {label}
+              </Link>
             ) : (
               label
             )}

@@ -82,7 +82,16 @@ export default async function Bottle({
                   className: "whitespace-nowrap",
                   cell: (l) => <Link href={`/trace/lot/${l.code}`}>{l.code}</Link>,
                 },
-                { head: "Honey", cell: (l) => l.honey_kind },
+                {
+                  head: "Honey",
+                  cell: (l) => (
+                    <>
+                      {l.honey_kind}
+                      {l.owner && <span className="block text-[14px]">kept separate for {l.owner}</span>}
+                      {l.despite && <span className="block text-[14px] text-stop">{l.despite}</span>}
+                    </>
+                  ),
+                },
                 { head: "Jars here", figure: true, cell: (l) => `${l.jars - l.jars_out} of ${l.jars}` },
                 { head: "Net, g", figure: true, cell: (l) => l.nominal_g },
                 { head: "Mean fill, g", figure: true, cell: (l) => l.mean_fill_g.toFixed(1) },

@@ -44,7 +44,8 @@ export default async function HotRoom({ searchParams }: { searchParams: Promise<
       />
       <Doings bay="/hot-room" list={WORK.list} open={search.do} />
       {await WORK.opened(search.do, { view, intake, search })}
-      <div className="grid gap-4">
+      {/* Many stacks stand as wide as the bench; two leave room for what they dry to beside them. */}
+      <div className={view.stacks.length > 2 ? "grid gap-4" : "grid gap-4 xl:grid-cols-2"}>
         <Panel title="What stands in the room">
           {view.stacks.length === 0 ? (
             <p className="text-ink-2">

@@ -41,6 +41,7 @@ export function BatchPanel({ batch, losses }: { batch: BatchState; losses: Floor
           }}
         />
       </div>
+      {batch.owner && <p className="mb-3 font-semibold">Kept separate for {batch.owner}.</p>}
       <AccountBar account={batch.account} />
       <p className="mt-1 text-[15px] text-ink-2">
         {[
