@@ -33,7 +33,10 @@ test("keys and the line only, from the comb to the buyer", async ({ ines: page }
   await press.press("/");
   await enter("pull s59 c15 97 17,4", "Super 59 pulled in Sluice Cottage: 12.2 kg of honey.");
   await enter("s59 18.1@28", "Super 59 read 18.1 % at 28 °C, which is 17.4 % water at 20 °C.");
-  await enter("batch s59", "Batch 6 started: super 59, 12.2 kg.");
+  // One drop of one box may be a point and a half off: the house asks why, and is told.
+  await press.type("batch s59");
+  await expect(says).toContainText("may be as wet as 18.8 %, over the limit of 18.6 %");
+  await enter(" because it is wanted for mead", "Batch 6 started: super 59, 12.2 kg.");
   await enter("t59 6.0", "Super 59 weighed back: 0.8 kg stayed in the comb, 11.4 kg came out.");
   await enter("b40 12.4 batch 6", "Pail 40 weighs 12.4 kg: 11.2 kg net, batch 6.");
   await enter("close 6", "Batch 6 closed: 11.2 of 12.2 kg in pails, 0.2 kg unexplained.");
@@ -58,6 +61,20 @@ test("keys and the line only, from the comb to the buyer", async ({ ines: page }
     await expect(page.getByRole("heading", { level: 1 })).toContainText(`Lot ${lot}, Spring honey`);
     await expect(page.getByRole("region", { name: "Went to" })).toContainText("Mill Bakery");
   });
+});
+
+test("what a scanner types at full speed all lands, each once", async ({ ines: page, demoHouse }) => {
+  await page.goto(`${demoHouse.url}/spin`);
+  await ready(page);
+  await page.keyboard.press("/");
+  for (let i = 0; i < 60; i++) {
+    await page.keyboard.type("lost 0.01 sample");
+    await page.keyboard.press("Enter");
+  }
+  await expect(page.getByRole("region", { name: "Batch 5" })).toContainText("lost0.6 kg", {
+    timeout: 60_000,
+  });
+  await expect(page.getByPlaceholder("type or scan")).toHaveValue("");
 });
 
 test("completion: Tab takes the example offered", async ({ ines: page }) => {
@@ -94,6 +111,10 @@ test("two tablets at one pail: one wins, the other is told and loses no typing",
     await ready(tablet);
     await tablet.getByLabel("Kind of honey").fill("Lime honey");
     await tablet.getByLabel("Jars", { exact: true }).fill("50");
+    // What is left of it is named a loss: the pail is empty afterwards.
+    await tablet.getByLabel("all of it").check();
+    await tablet.getByLabel("Loss").selectOption("entered");
+    await tablet.getByLabel("Lost").fill("2");
   };
   await fill(page);
   await fill(second);

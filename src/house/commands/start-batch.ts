@@ -72,7 +72,7 @@ async function mayBeSpun(
   if (!free && despite === "")
     refuse(
       "over-the-limit",
-      `${sentence} Leave out what is wet, dry it first, or say why it is spun.`,
+      `${sentence} Leave out what is wet, dry it first, or say why it is spun (on the line: because, and the reason).`,
       "despite",
     );
 }

@@ -43,6 +43,8 @@ describe("the line", () => {
     ["t41 6", "weigh-spun-super", "Super 41 weighed back: 0.8 kg stayed in the comb, 11.2 kg came out."],
     ["join s42", "add-to-batch", "1 super (42) more in batch 1: 12.0 kg."],
     ["batch 42", "start-batch", "Batch 2 started: super 42, 12.0 kg."],
+    ["batch 42 because the mead maker wants it", "start-batch", "Batch 2 started: super 42, 12.0 kg."],
+    ["lot b1 19x250 spring honey because asked for", "issue-lot", "19 jars of 250 g, 4.8 kg"],
     ["s42 17.2 17.4 17.3", "read-sheet", "Super 42: 17.3 % on the mean of 3 drops, spread 0.10 points."],
     ["s42 18.5 18.4@28", "read-sheet", "17.7 % on the mean of 2 drops"],
     ["hot 29.5 31", "note-climate", "Hot room 29.5 °C, 31 % humidity: dew point 11 °C"],

@@ -19,6 +19,10 @@ const FIGURE = "[+-]?\\d+(?:[.,]\\d+)?";
 /** A tag begins with a figure, or stands behind a colon: s41, s:H2. */
 const TAG = "(?:\\d[a-z0-9-]*|:[a-z0-9][a-z0-9-]*)";
 
+/** The reason behind a line, where the house asks for one: "batch s41 because the mead maker wants it". */
+const WHY = "(?: because (?<why>.+))?";
+const reason = (m: Record<string, string | undefined>) => (m.why ? { despite: m.why } : {});
+
 const list = (words: string | undefined, letter: string): string =>
   (words ?? "")
     .trim()
@@ -96,19 +100,19 @@ export const VERBS: readonly Verb[] = [
   {
     bay: "Spin",
     example: "batch s41-s48",
-    means: "supers 41 to 48 start a new batch; join in front of the tags adds them to the open one",
-    pattern: /^batch (?<supers>s?\d[\ds,. -]*)$/i,
+    means: "supers 41 to 48 start a new batch; because and a reason behind it where they are too wet",
+    pattern: new RegExp(`^batch (?<supers>s?\\d[\\ds,. -]*?)${WHY}$`, "i"),
     command: "start-batch",
-    input: (m) => ({ supers: list(m.supers, "s") }),
+    input: (m) => ({ supers: list(m.supers, "s"), ...reason(m) }),
   },
   {
     bay: "Spin",
     example: "join s49",
     takesBatch: true,
     means: "super 49 joins the open batch; join s49 batch 3 names it",
-    pattern: /^join (?<supers>s?\d[\ds,. -]*)$/i,
+    pattern: new RegExp(`^join (?<supers>s?\\d[\\ds,. -]*?)${WHY}$`, "i"),
     command: "add-to-batch",
-    input: (m) => ({ supers: list(m.supers, "s") }),
+    input: (m) => ({ supers: list(m.supers, "s"), ...reason(m) }),
   },
   {
     bay: "Spin",
@@ -215,7 +219,7 @@ export const VERBS: readonly Verb[] = [
     means:
       "48 jars of 454 g, labelled lime honey, out of pails 12 and 13; what they do not need stays in the pail",
     pattern: new RegExp(
-      `^lot (?<pails>(?:b${TAG}[ ,]+)+)(?<jars>\\d+) ?[x×] ?(?<jar>\\d+(?:\\.\\d+)?(?: ?(?:g|lb|oz)(?= ))?) (?<kind>.+)$`,
+      `^lot (?<pails>(?:b${TAG}[ ,]+)+)(?<jars>\\d+) ?[x×] ?(?<jar>\\d+(?:\\.\\d+)?(?: ?(?:g|lb|oz)(?= ))?) (?<kind>.+?)${WHY}$`,
       "i",
     ),
     command: "issue-lot",
@@ -226,6 +230,7 @@ export const VERBS: readonly Verb[] = [
         .map((pail) => ({ pail })),
       jars: m.jars,
       jarG: m.jar,
+      ...reason(m),
       honeyKind: `${m.kind?.[0]?.toUpperCase() ?? ""}${m.kind?.slice(1) ?? ""}`,
     }),
   },

@@ -19,7 +19,7 @@ export async function actorNamed(db: Knex, name: string): Promise<Actor> {
   const found = crew.find((c) => c.name.toLowerCase() === asked.toLowerCase());
   if (found) return found;
   if (asked === "")
-    throw new Refusal("who", "Say first who you are: choose your name at the top of the tape.", 401);
+    throw new Refusal("who", "Say first who you are: open the tape and choose your name at its top.", 401);
   throw new Refusal(
     "who",
     `Nobody called "${asked.slice(0, 40)}" works here. Choose your name at the top of the tape.`,
