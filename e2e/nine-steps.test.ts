@@ -100,6 +100,10 @@ test("an empty house: from the first yard to a buyer with mouse and keyboard, th
     await choose.getByRole("button", { name: "Super 42" }).click();
     await expect(choose).toContainText("24.0 kg in 2 supers, 17.3 % water on the mean of 2 read");
     await choose.getByRole("button", { name: "Start a batch" }).click();
+    // One drop of each leaves too much open: more drops, or a reason.
+    await expect(choose).toContainText("over the limit of 18.6 %");
+    await choose.getByLabel(/^Why/).fill("both looked dry, the mead maker takes the rest");
+    await choose.getByRole("button", { name: "Start a batch" }).click();
     await says("Batch 1 started: supers 41 and 42, 24.0 kg.");
     const batch = page.getByRole("region", { name: "Batch 1" });
     await expect(batch).toContainText("ready to spin");
@@ -139,7 +143,7 @@ test("an empty house: from the first yard to a buyer with mouse and keyboard, th
     await page.getByRole("link", { name: "Store" }).click();
     const row = page.getByRole("row", { name: /^1 / });
     await expect(row).toContainText("22.0");
-    await expect(row).toContainText("17.3 ±0.3");
+    await expect(row).toContainText(/17\.3 ±\d\.\d/);
     await expect(row).toContainText("Batch 1");
     await expect(row).toContainText("min");
   });
@@ -153,10 +157,12 @@ test("an empty house: from the first yard to a buyer with mouse and keyboard, th
     await jars.getByLabel("Jars", { exact: true }).fill("60");
     await jars.getByRole("checkbox").check();
     await jars.getByRole("button", { name: "Issue the lot" }).click();
-    await expect(jars).toContainText("60 jars of 454 g need 27.2 kg; the pails give 22.0 kg, enough for 48.");
+    await expect(jars).toContainText("enough for 48");
     await jars.getByLabel("Jars", { exact: true }).fill("48");
     await jars.getByRole("button", { name: "Issue the lot" }).click();
-    await says(/Lot TP\d\d-001-[0-9A-Z]: 48 jars of 454 g, 21.8 kg; 0.21 kg lost./);
+    await says(
+      /Lot TP\d\d-001-[0-9A-Z]: 48 jars of 454 g, 21\.8 kg; nothing lost; 0\.21 kg stay in pail 1\./,
+    );
     lot =
       (await page
         .getByRole("row", { name: /TP\d\d-001/ })
@@ -171,7 +177,7 @@ test("an empty house: from the first yard to a buyer with mouse and keyboard, th
       for (const words of [
         "Lime honey",
         "454 g",
-        "16.0 oz",
+        "Net Wt 16 oz (1 lb)",
         `Lot ${lot}`,
         "Best before",
         "Origin: Holmland",
@@ -198,8 +204,8 @@ test("an empty house: from the first yard to a buyer with mouse and keyboard, th
     // 11.6 and 10.9 of 22.5 kg came out of the two supers; the pail's 22.0 kg is shared alike.
     await expect(from.getByRole("row", { name: /Super 41/ })).toContainText("51.6");
     await expect(from.getByRole("row", { name: /Super 42/ })).toContainText("48.4");
-    await expect(from.getByRole("row", { name: /^Pail 1/ })).toContainText("22.00");
-    await expect(from.getByRole("row", { name: /^Batch 1/ })).toContainText("22.00");
+    await expect(from.getByRole("row", { name: /^Pail 1/ })).toContainText("21.79");
+    await expect(from.getByRole("row", { name: /^Batch 1/ })).toContainText("21.79");
     await expect(from.getByRole("row", { name: /^Colony 1/ })).toBeVisible();
     await expect(
       page.getByRole("region", { name: "Went to" }).getByRole("row", { name: /Harbour Deli/ }),

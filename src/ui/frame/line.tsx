@@ -38,6 +38,7 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
   const [echo, setEcho] = useState<Echo>({ kind: "quiet" });
   const [waits, setWaits] = useState({ count: 0, silent: false });
   const [back, setBack] = useState<readonly Extract<LineOutcome, { kind: "refused" }>[]>([]);
+  const [landed, setLanded] = useState(0);
   const asked = useRef(0);
   const queue = useRef<LineQueue | null>(null);
   const waiting = useRef(0);
@@ -60,6 +61,8 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
       },
       heard(outcome) {
         if (outcome.kind === "opened") router.push(outcome.href);
+        // What is being typed meanwhile is heard anew: the house has moved on under it.
+        else if (outcome.kind === "done" && input.current?.value.trim()) setLanded((n) => n + 1);
         else if (outcome.kind === "done") setEcho({ kind: "done", text: outcome.say });
         // Alone it goes back into the line to be mended; among others it waits above it.
         else if (input.current?.value.trim() === "" && waiting.current <= 1) {
@@ -93,6 +96,7 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
   // biome-ignore lint/correctness/useExhaustiveDependencies: the path is what changes.
   useEffect(() => setEcho((now) => (now.kind === "done" ? { kind: "quiet" } : now)), [path]);
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what landed meanwhile may change the answer.
   useEffect(() => {
     if (text.trim() === "") return;
     const turn = ++asked.current;
@@ -101,7 +105,7 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
       if (turn === asked.current && of) setEcho({ kind: "said", text, of });
     }, 120);
     return () => clearTimeout(due);
-  }, [text]);
+  }, [text, landed]);
 
   const type = (typed: string) => {
     // Whoever is in the line already and presses its key again means the line, not a slash.

@@ -51,7 +51,7 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
           value={machine.name}
           onChange={(v) => {
             setMachine(String(v));
-            load.takeOut();
+            load.afresh();
           }}
         />
         <Field

@@ -59,7 +59,8 @@ export interface LoadAtHand {
   readonly swap: (from: number, to: number) => void;
   readonly pullOver: (swap: readonly [number, number] | null) => void;
   readonly weigh: (id: string, kg: number, known: FrameKnown) => void;
-  readonly takeOut: () => void;
+  /** Nothing is laid by hand any more: it lies as it is arranged. */
+  readonly afresh: () => void;
   /** The load is in: nothing lies there, and what was weighed belongs to it. */
   readonly isIn: () => void;
 }
@@ -116,7 +117,6 @@ export function useLoad(floor: FloorView, machine: FloorMachine | undefined): Lo
     () => (wanted === "" ? frames : frames.filter((f) => wanted.split(" ").includes(f.super))),
     [frames, wanted],
   );
-  const [takenOut, setTakenOut] = useState(false);
 
   // Another tablet may have described the machine anew meanwhile: then it is arranged anew as well.
   const stands = laid !== null && laid.slots.length === n && laid.deepSlots === deepSlots;
@@ -125,7 +125,7 @@ export function useLoad(floor: FloorView, machine: FloorMachine | undefined): Lo
     () => (machine ? arranged(ready, machine, count) : Array<string | null>(n).fill(null)),
     [machine, ready, count, n],
   );
-  const slots = stands ? laid.slots : takenOut ? Array<string | null>(n).fill(null) : opening;
+  const slots = stands ? laid.slots : opening;
   const lay = (next: readonly (string | null)[] | null): void => {
     setLaid(next && { slots: next, deepSlots });
     setHeld(null);
@@ -154,7 +154,7 @@ export function useLoad(floor: FloorView, machine: FloorMachine | undefined): Lo
 
   return {
     slots,
-    arranged: !takenOut,
+    arranged: slots.every((id, i) => id === opening[i]),
     frameIn: (slot) => byId.get(slots[slot] ?? ""),
     frames,
     supers,
@@ -169,7 +169,6 @@ export function useLoad(floor: FloorView, machine: FloorMachine | undefined): Lo
     noRoom,
     arrange: () => {
       if (!machine) return;
-      setTakenOut(false);
       lay(arranged(ready, machine, count));
     },
     press: (i) => (held === null ? setHeld(i) : held === i ? setHeld(null) : swap(held, i)),
@@ -177,13 +176,10 @@ export function useLoad(floor: FloorView, machine: FloorMachine | undefined): Lo
     pullOver: setOver,
     weigh: (id, kg, known) => {
       // What lies there stays where it lies while it is weighed.
-      if (!stands && !takenOut) setLaid({ slots, deepSlots });
+      if (!stands) setLaid({ slots, deepSlots });
       setWeights({ ...weights, [id]: { kg, known } });
     },
-    takeOut: () => {
-      setTakenOut(true);
-      lay(null);
-    },
+    afresh: () => lay(null),
     isIn: () => {
       lay(null);
       setWeights({});
