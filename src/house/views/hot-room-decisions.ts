@@ -125,7 +125,7 @@ const DRY_HONEY_PCT = 16.5;
 function inWords(s: Snapshot, way: WayOut): string {
   switch (way.way) {
     case "spin-then":
-      return `spin then and use it soon: at most ${pct(way.upperPct)}, under the limit of ${s.house.limit_pct} %`;
+      return `spin then and use it soon: at most ${pct(way.upperPct)}, not over the limit of ${s.house.limit_pct} %`;
     case "spin-dry-boxes":
       return `spin super ${spoken(way.boxes)} now (${formatKg(way.kg)} kg, at most ${pct(way.upperPct)} together) and part the others from them`;
     case "freeze":

@@ -66,7 +66,7 @@ export function CommandForm({
     >
       <div className="flex flex-wrap items-start gap-4">
         {fields.map((f, i) =>
-          !f.whenAsked || errorAt(f.name) !== undefined || values[f.name] === true ? (
+          !f.whenAsked || errorAt(f.name) !== undefined || values[f.name] ? (
             <Field
               key={f.name}
               spec={f}

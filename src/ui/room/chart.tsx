@@ -97,7 +97,6 @@ export default function RoomChart({
   const y = roundTicks([
     ...ahead.readings.map((r) => r.waterPct),
     ...forecast.band.flatMap((b) => [b.lo, b.hi]),
-    ...past.map((a) => a.equilibriumPct),
     goal.targetPct,
   ]);
   const clock = (h: number): string => clockAt(h, nowMs, zone);
@@ -127,14 +126,6 @@ export default function RoomChart({
             <CartesianGrid stroke="var(--rule)" vertical={false} />
             <XAxis {...axis} tickFormatter={clock} allowDataOverflow />
             <YAxis {...y} tick={INK} stroke="var(--edge)" unit=" %" width={64} allowDataOverflow />
-            <Line
-              data={[...past]}
-              dataKey="equilibriumPct"
-              stroke="var(--ink-2)"
-              strokeDasharray="3 4"
-              dot={false}
-              isAnimationActive={false}
-            />
             <Area
               data={water}
               dataKey="band"
@@ -199,8 +190,7 @@ export default function RoomChart({
         </ResponsiveContainer>
       </div>
       <p className="mb-2 text-[14px] text-ink-2">
-        % water. Rings: this stack's readings; crosses: other stacks'; band: 80 % of what may come; dashed:
-        what honey settles to in the room's air.
+        % water. Rings: this stack's readings; crosses: other stacks'; band: 80 % of what may come.
       </p>
       {past.length > 0 && (
         <>

@@ -90,6 +90,7 @@ const OFTEN: readonly Work<Bench>[] = [
             hint: "the whole stack, or leave some standing",
             span: 3,
           },
+          { name: "despite", label: "Why it is spun all the same", whenAsked: true, span: 3 },
         ]}
       />
     ),

@@ -84,6 +84,7 @@ export function ByHand({ stations }: { stations: FloorView["handStations"] }) {
           { name: "pieces", label: "Pieces", kind: "figure", span: 1 },
           { name: "pieceG", label: "Each", unit: "g", kind: "figure", value: "200", span: 1 },
           { name: "kg", label: "All together, drained", unit: "kg", kind: "figure" },
+          { name: "despite", label: "Why it goes into jars all the same", whenAsked: true, span: 3 },
         ]}
       />
     </>
