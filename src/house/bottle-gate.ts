@@ -69,7 +69,7 @@ export async function bottleGate(
   if (against.length > 0 && despite === "")
     refuse(
       "at-the-gate",
-      `${capital(against.join("; "))}. Leave it out, or say why it goes into jars all the same.`,
+      `${capital(against.join("; "))}. Leave it out, or say why it goes into jars all the same (on the line: because, and the reason).`,
       "despite",
     );
   return {

@@ -1,7 +1,7 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { type Refused, type Sent, send } from "../send";
 
 /** Where a form stands: one thing at a time, moved on by named steps. */
@@ -15,21 +15,38 @@ export type Standing =
 export function useCommand(command: string) {
   const router = useRouter();
   const [standing, setStanding] = useState<Standing>({ step: "filling" });
+  const underWay = useRef<{ readonly input: string; readonly answer: Promise<Sent | null> } | null>(null);
+
+  async function sendNow(input: object): Promise<Sent | null> {
+    setStanding({ step: "sending" });
+    const outcome = await send(command, input);
+    if (!outcome.ok) {
+      setStanding({ step: "refused", refused: outcome.refused });
+      return null;
+    }
+    setStanding({ step: "done", answer: outcome.answer });
+    router.refresh();
+    return outcome.answer;
+  }
+
   return {
     standing,
     errorAt: (path: string): string | undefined =>
       standing.step === "refused" ? standing.refused.errors.find((e) => e.path === path)?.message : undefined,
+    /** The same pressed twice is one press; something else, pressed before the answer is there, waits its turn. */
     async submit(input: object): Promise<Sent | null> {
-      if (standing.step === "sending") return null;
-      setStanding({ step: "sending" });
-      const outcome = await send(command, input);
-      if (!outcome.ok) {
-        setStanding({ step: "refused", refused: outcome.refused });
-        return null;
-      }
-      setStanding({ step: "done", answer: outcome.answer });
-      router.refresh();
-      return outcome.answer;
+      const said = JSON.stringify(input);
+      if (underWay.current?.input === said) return null;
+      const before = underWay.current?.answer;
+      const answer = (async () => {
+        await before;
+        return sendNow(input);
+      })();
+      const own = { input: said, answer };
+      underWay.current = own;
+      const outcome = await answer;
+      if (underWay.current === own) underWay.current = null;
+      return outcome;
     },
   };
 }
