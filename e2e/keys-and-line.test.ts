@@ -41,6 +41,7 @@ test("keys and the line only, from the comb to the buyer", async ({ ines: page }
   await enter("b40 12.4 batch 6", "Pail 40 weighs 12.4 kg: 11.2 kg net, batch 6.");
   await enter("close 6", "Batch 6 closed: 11.2 of 12.2 kg in pails, 0.2 kg unexplained.");
   await enter("lot b40 40x250 spring honey because mead", /Lot WB\d\d-004-[0-9A-Z]: 40 jars of 250 g/);
+  await expect(says).toContainText(/Lot WB\d\d-004-[0-9A-Z]: 40 jars/);
   const lot = /WB\d\d-004-[0-9A-Z]/.exec((await says.textContent()) ?? "")?.[0] ?? "";
   await enter(`send 12 ${lot} Mill Bakery`, `12 jars of lot ${lot} to Mill Bakery: 3.0 kg.`);
 

@@ -39,14 +39,16 @@ export function useCommand(command: string) {
       if (underWay.current?.input === said) return null;
       const before = underWay.current?.answer;
       const answer = (async () => {
-        await before;
+        await before?.catch(() => null);
         return sendNow(input);
       })();
       const own = { input: said, answer };
       underWay.current = own;
-      const outcome = await answer;
-      if (underWay.current === own) underWay.current = null;
-      return outcome;
+      try {
+        return await answer;
+      } finally {
+        if (underWay.current === own) underWay.current = null;
+      }
     },
   };
 }
