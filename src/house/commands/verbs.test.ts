@@ -160,6 +160,7 @@ describe("buyers and parcels", () => {
     ["harbour  deli ltd", true],
     ["Deli, Harbour", true],
     ["Häarbour Deli", true],
+    ["Harbour Deli 2", true],
     ["Mill Bakery", false],
     ["Harbour Bakery", false],
   ])("%s beside Harbour Deli: asked about is %s", async (name, asked) => {

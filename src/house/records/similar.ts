@@ -18,6 +18,9 @@ export function alike(a: string, b: string): boolean {
   const [x, y] = [bare(a), bare(b)];
   const [short, long] = x.length <= y.length ? [x, y] : [y, x];
   if (short === "") return false;
+  // Shop 1 and shop 2 are two.
+  const figures = [x, y].map((name) => name.replace(/\D+/g, " ").trim());
+  if (figures[0] && figures[1] && figures[0] !== figures[1]) return false;
   if (long.startsWith(`${short} `)) return true;
   const slips = Math.max(1, Math.floor(long.length / LETTERS_A_SLIP));
   return Math.min(distance(x, y), distance(sorted(x), sorted(y))) <= slips;

@@ -26,7 +26,8 @@ beforeAll(async () => {
       pails: [{ pail: 1 }],
     })
   ).lot;
-  for (let i = 0; i < JARS; i++) await house.act("send-jars", { lot, jars: 1, buyer: `Buyer ${i % 5}` });
+  for (let i = 0; i < JARS; i++)
+    await house.act("send-jars", { lot, jars: 1, buyer: `Buyer ${i % 5}`, again: true });
 });
 afterAll(() => house.close());
 
