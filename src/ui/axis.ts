@@ -5,8 +5,8 @@ export const INK = { fill: "var(--ink-2)", fontSize: 13 };
 const ABOUT = 5;
 
 /** From round figure to round figure around these values, with its ticks. */
-export function roundTicks(values: readonly number[]) {
+export function roundTicks(values: readonly number[], about = ABOUT) {
   const [lo, hi] = [Math.min(...values), Math.max(...values)];
-  const domain = Number.isFinite(lo) ? nice(lo === hi ? lo - 1 : lo, lo === hi ? hi + 1 : hi, ABOUT) : [0, 1];
-  return { domain, ticks: ticks(domain[0] ?? 0, domain[1] ?? 1, ABOUT), interval: 0 };
+  const domain = Number.isFinite(lo) ? nice(lo === hi ? lo - 1 : lo, lo === hi ? hi + 1 : hi, about) : [0, 1];
+  return { domain, ticks: ticks(domain[0] ?? 0, domain[1] ?? 1, about), interval: 0 };
 }

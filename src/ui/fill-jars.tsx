@@ -151,10 +151,10 @@ export function FillJars({
                 key={p.tag}
                 className="flex flex-wrap items-center gap-3 rounded border border-rule px-3 py-1"
               >
-                <label className="flex min-h-12 flex-1 items-center gap-3">
+                <label className="flex min-h-12 min-w-56 flex-1 items-center gap-3">
                   <input
                     type="checkbox"
-                    className="size-6"
+                    className="size-6 shrink-0"
                     checked={on}
                     onChange={(e) =>
                       setTaken((now) =>
@@ -193,7 +193,7 @@ export function FillJars({
                   >
                     take
                     <input
-                      className="w-28! font-mono"
+                      className="w-36! font-mono"
                       inputMode="decimal"
                       placeholder="as needed"
                       aria-label={`Take from pail ${p.tag}, kg`}

@@ -239,7 +239,9 @@ export function emptyDecisions(s: Snapshot): Decision[] {
       so: `Super ${s.toWeighEmpty
         .slice(0, 4)
         .map((x) => `${x.tag} (${x.what})`)
-        .join(", ")}${n > 4 ? ` and ${n - 4} more` : ""}: until then their next honey is read too low.`,
+        .join(
+          ", ",
+        )}${n > 4 ? ` and ${n - 4} more` : ""}: until then ${n === 1 ? "its" : "their"} next honey is read too low.`,
       action: { label: "Weigh empty", href: `/spin?do=empty&super=${first.tag}` },
     },
   ];

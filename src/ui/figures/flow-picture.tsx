@@ -156,7 +156,7 @@ function Drawing({
                   fontWeight={700}
                   {...(lines === 2 ? { x: x0 + 15, dy: "1.15em" } : {})}
                 >
-                  {" "}
+                  {lines === 1 && " "}
                   {formatKgFromG(n.grams, n.grams < 950 ? 2 : crowded ? 0 : 1)}
                 </tspan>
                 <tspan fill="var(--ink-2)" fontSize={12}>

@@ -41,6 +41,9 @@ function clockAt(hours: number, nowMs: number, zone: string): string {
     .replace(",", "");
 }
 
+/** A low chart has room for so few. */
+const LOW_TICKS = 2;
+
 /** One quantity of the room's air on the same clock as the water over it. */
 function Air({
   name,
@@ -57,7 +60,10 @@ function Air({
   axis: object;
   clock: (hours: number) => string;
 }) {
-  const y = roundTicks(data.map((a) => a[dataKey]));
+  const y = roundTicks(
+    data.map((a) => a[dataKey]),
+    LOW_TICKS,
+  );
   return (
     <>
       <p className="text-[14px] font-semibold" style={{ color: colour }}>
