@@ -2,7 +2,9 @@
  * One day as it may go: whoever is free takes what can be begun first. Boxes are uncapped, frames wait,
  * machines are loaded, turned and emptied, honey runs through the mesh into pails that are swapped.
  */
+
 import type { seeded } from "../statistics/seeded";
+import { formatKg } from "../units";
 import { Bench } from "./bench";
 import { stretches, through } from "./breaks";
 import type { DayPlan, Extractor, Hand } from "./plan";
@@ -334,7 +336,7 @@ class Floor {
           station: "strain",
           fromMin: r.fromMin,
           toMin: r.toMin,
-          what: `${r.kg.toFixed(0)} kg`,
+          what: `${formatKg(r.kg, 0)} kg`,
           does: "strain",
           amount: r.kg,
         });

@@ -3,6 +3,7 @@ import { readingsOf } from "../records/readings";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { instrumentsView } from "../views/instruments";
 import { snapshot } from "../views/snapshot";
+import { traceView } from "../views/trace";
 
 let house: TestHouse;
 beforeAll(async () => {
@@ -42,6 +43,12 @@ describe("refractometers", () => {
     // The later check speaks for the earlier reading too: its offset is applied, but it stays unverified.
     expect(first?.water_pct).toBeCloseTo(17, 1);
     expect(first?.doubts).toEqual(["it was only checked later"]);
+    // The trace tells what the hot room tells: corrected, with its doubts.
+    const { readings: told } = await traceView(house.db, "super", "41");
+    expect(told.map((r) => r.says)).toEqual([
+      expect.stringContaining("17.0 %"),
+      expect.stringContaining("17.0 %"),
+    ]);
   });
 
   it("drift between two checks is shared out over the readings between them", async () => {

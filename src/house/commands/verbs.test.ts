@@ -48,6 +48,11 @@ describe("who may do what", () => {
       ["Odile", 403],
     ] as const)
       expect((await house.refused("set-house", rules, { who })).status).toBe(status);
+    // Who may not do it may not undo it.
+    const { entry } = await house.act("set-house", rules, { who: "Bram" });
+    for (const who of ["Tomasz", "Odile"])
+      expect((await house.refused("undo", { entry }, { who })).status).toBe(403);
+    await house.act("undo", { entry }, { who: "Bram" });
     await house.act("set-house", rules, { who: "Bram" });
     await house.equip();
     expect(

@@ -9,7 +9,7 @@ import { lastFillOf } from "../records/fills";
 import type { Work } from "../work";
 
 /** Empty weights are read more finely than honey. */
-const twoPlaces = (grams: number): string => (grams / 1000).toFixed(2);
+const twoPlaces = (grams: number): string => formatKgFromG(grams, 2);
 const KINDS = ["super", "pail", "bin"] as const;
 
 /** A pail or bin is empty when nothing is in it on paper. */

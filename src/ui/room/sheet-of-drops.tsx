@@ -1,35 +1,14 @@
 "use client";
 
 import { useState } from "react";
-import { correctReading } from "@/core/moisture/reading";
 import { judgeSheet } from "@/core/moisture/sheet";
 import type { AtHand, InstrumentView } from "@/house/views/instruments";
 import { Field } from "../fields/field";
-import { figureIn, tempIn } from "../fields/figure";
+import { tempIn } from "../fields/figure";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { FromDevice } from "../from-device";
-
-/** A drop as typed in % water at 20 °C, whatever the scale; a sentence where it is no reading; null while empty. */
-function waterOf(
-  typed: string,
-  instrument: Pick<InstrumentView, "scale" | "corrects" | "offsetIndex"> | undefined,
-  tempC: number,
-): number | string | null {
-  const value = figureIn(typed);
-  if (value === null) return typed.trim() === "" ? null : `"${typed}" is not a reading.`;
-  try {
-    return correctReading({
-      scale: instrument?.scale ?? "water",
-      value,
-      tempC,
-      compensates: instrument?.corrects ?? false,
-      offset: instrument?.offsetIndex ?? 0,
-    }).waterPct;
-  } catch (fault) {
-    return (fault as Error).message;
-  }
-}
+import { waterOf } from "./water-of";
 
 /** The reading sheet: three drops in a row, their mean and spread while they are entered, an outlier named. */
 export default function SheetOfDrops({
