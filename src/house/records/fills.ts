@@ -62,7 +62,7 @@ export const lastFillOf = (db: Knex, vesselId: number): Promise<HeldFill | undef
 
 /** A fill as it stood at a moment, by the movements that stand now. */
 export interface FillAt {
-  /** Colonies and gains may give what they do not hold. */
+  /** Colonies and gains may give what they do not hold: nothing more is asked of them, long as their season is. */
   readonly isSource: boolean;
   /** In it at that moment, g. */
   readonly grams: number;
@@ -78,7 +78,7 @@ export async function fillAt(db: Knex, fillId: number, at: Date): Promise<FillAt
   const { rows } = await db.raw(
     `with moved as (
        select m.at, m.id, m.entry_id, case when m.to_fill = f.id then m.grams else -m.grams end as g
-         from (select ?::bigint as id) f join movement m on m.to_fill = f.id or m.from_fill = f.id
+         from (select id from fill where id = ?::bigint and kind not in ('colony', 'gain')) f join movement m on m.to_fill = f.id or m.from_fill = f.id
         where m.reverses is null and not exists (select 1 from undone u where u.entry_id = m.entry_id)),
      held as (select moved.*, sum(g) over (order by at, id) as grams from moved),
      by_entry as (select entry_id, sum(g) as g from moved where at <= ?::timestamptz group by entry_id)
