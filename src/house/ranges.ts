@@ -16,6 +16,8 @@ export const tags = (kind: TagKind) =>
         .filter((p) => p !== "");
       const out: string[] = [];
       for (const part of parts) {
+        // Nonsense by the megabyte is left where it is too much, not worked through.
+        if (out.length > MOST) break;
         const run = new RegExp(
           `^${TAG_LETTER[kind]}?(\\d{1,6})(?:-|–|\\.\\.)${TAG_LETTER[kind]}?(\\d{1,6})$`,
           "i",
@@ -33,7 +35,10 @@ export const tags = (kind: TagKind) =>
         out.push(one.data);
       }
       if (out.length === 0) ctx.addIssue({ code: "custom", message: `Name at least one ${kind}.` });
-      if (out.length > MOST) ctx.addIssue({ code: "custom", message: `At most ${MOST} at a time.` });
+      if (out.length > MOST) {
+        ctx.addIssue({ code: "custom", message: `At most ${MOST} at a time.` });
+        return z.NEVER;
+      }
       const twice = out.find((t, i) => out.indexOf(t) !== i);
       if (twice)
         ctx.addIssue({
