@@ -3,10 +3,11 @@ import { balances } from "@/core/ledger";
 import { clockIn, dayIn, daysLater } from "../clock";
 import { allMovements } from "../records/fills";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
-import { asDayPlan, boxesFor, holdsAfterMidnight } from "../views/day-plan";
+import { asDayPlan, boxesFor } from "../views/day-plan";
 import { floorView } from "../views/floor";
 import { type GateView, gateAt } from "../views/gates";
 import { dayOutlook } from "../views/outlook";
+import { holdsAfterMidnight } from "../views/plan-input";
 import { snapshot } from "../views/snapshot";
 import { traceView } from "../views/trace";
 

@@ -11,38 +11,15 @@ import {
   USUAL,
 } from "@/core/dayplan";
 import { minutesOf } from "../clock-time";
-import { type FloorFigures, floorFigures } from "../floor-figures";
-import type { FloorMachine, FloorView, LiveRun } from "./floor";
+import { floorFigures } from "../floor-figures";
+import type { FloorView } from "./floor";
+import type { FloorMachine, LiveRun } from "./floor-model";
 import { gateAt } from "./gates";
-
-export interface PlanInput {
-  readonly date: string;
-  readonly start: string;
-  /** Who is there: `minPerFrame` is this person's own pace with the tool, the usual one when left out. */
-  readonly uncappers: readonly {
-    readonly who: string;
-    readonly tool: Tool | typeof NO_TOOL;
-    /** When they come; at the start when left out. */
-    readonly from?: string | undefined;
-    readonly hours: number;
-    readonly minPerFrame?: number | undefined;
-    readonly loads?: boolean | undefined;
-    readonly pails?: boolean | undefined;
-  }[];
-  readonly machines: readonly string[];
-  /** Others, without a name, who load machines and see to the pails all day. */
-  readonly tenders: number;
-  readonly breaks: readonly { at: string; minutes: number }[];
-  readonly cleaningMin: number;
-  readonly figures?: FloorFigures | undefined;
-}
+import type { PlanInput } from "./plan-input";
 
 /** Longer than any day on the floor, minutes. */
 const ALL_DAY = 24 * 60;
 const MINUTE = 60_000;
-
-/** What a run card can be set to. */
-export const wholeMinutes = (minutes: number): number => Math.min(120, Math.max(1, Math.round(minutes)));
 
 /** What somebody does, as their row on the board is called: "Odile, fork". */
 const rowOf = (u: PlanInput["uncappers"][number]): string =>
@@ -57,16 +34,6 @@ function toldApart(hands: readonly Hand[]): Hand[] {
     return nth === 1 ? h : { ...h, name: `${h.name} (${nth})` };
   });
 }
-
-/** A night's plan still holds at a minute of the day after, until the last of its people has gone home. */
-export const holdsAfterMidnight = (
-  { start, uncappers }: Pick<PlanInput, "start" | "uncappers">,
-  nowMin: number,
-): boolean =>
-  uncappers.some(({ from = start, hours }) => {
-    const comes = minutesOf(from) + (minutesOf(from) < minutesOf(start) ? 1440 : 0);
-    return comes + hours * 60 > 1440 + nowMin;
-  });
 
 /** Minutes until the plan's start, negative since it began. */
 export const startsIn = (

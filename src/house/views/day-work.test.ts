@@ -4,11 +4,12 @@ import { clockIn, dayIn, daysLater } from "../clock";
 import { CHECKS } from "../floor-checks";
 import type { BatchComb } from "../records/batches";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
-import { asDayPlan, boxesFor, leftToday, type PlanInput } from "./day-plan";
+import { asDayPlan, boxesFor, leftToday } from "./day-plan";
 import { framesStill } from "./day-work";
 import { type FloorView, floorView } from "./floor";
 import { gateAt } from "./gates";
 import { dayOutlook } from "./outlook";
+import type { PlanInput } from "./plan-input";
 import { residueView } from "./residue";
 import { snapshot } from "./snapshot";
 

@@ -4,13 +4,10 @@ import { cappingsShare, HAND_WAYS, type HandStation, handStation, TOOLS, type To
 import {
   BARE_FRAME_KG,
   drumLevel,
-  type FrameWidth,
   learntTolerance,
-  type Machine,
   PAIL_FULL,
   type PastRun,
   programme,
-  type RunStep,
   spinBase,
   spinTime,
 } from "@/core/extraction";
@@ -31,7 +28,6 @@ import {
   gatePails,
   handWork,
   isWeighed,
-  type LoadedFrame,
   lossesOf,
   type MachineRow,
   pailsFilledFrom,
@@ -43,53 +39,18 @@ import {
   type Skill,
   skills,
 } from "../records/floor";
-import { holdsAfterMidnight, type PlanInput, wholeMinutes } from "./day-plan";
+
 import { DAY_ON_THE_FLOOR_MS, type DayWork, dayWork, framesStill } from "./day-work";
+import type { FloorMachine, FrameWaiting, LiveRun } from "./floor-model";
 import { type GateView, gatesOf } from "./gates";
 import { devicesAtHand } from "./instruments";
+import { holdsAfterMidnight, type PlanInput, wholeMinutes } from "./plan-input";
 import type { BatchState, Snapshot } from "./snapshot";
 
 const MINUTE = 60_000;
 const TOOL_NAMES = Object.keys(TOOLS) as Tool[];
 /** Without a reading the honey is taken to be at its target. */
 const HONEY = { tempC: 27, waterPct: 17.5 } as const;
-
-export interface FloorMachine extends Machine {
-  readonly name: string;
-  /** From what this house's runs showed. */
-  readonly learntKgM: number;
-  /** Minutes of its programme for the reference honey, and for the honey of this batch. */
-  readonly baseMin: number;
-  readonly suggestedMin: number;
-  readonly learntFrom: number;
-  /** What the drum takes under the frames, kg. */
-  readonly drumHoldsKg: number;
-  readonly cranked: boolean;
-  readonly ownGate: boolean;
-  /** Slots a deep frame takes. */
-  readonly deepSlots: FrameWidth;
-}
-
-export interface FrameWaiting {
-  readonly id: string;
-  readonly super: string;
-  readonly kg: number;
-  /** Takes two slots where the machine says so. */
-  readonly deep: boolean;
-  readonly tender: boolean;
-}
-
-export interface LiveRun {
-  readonly id: number;
-  readonly number: number;
-  readonly batch: number;
-  readonly machine: string;
-  readonly startedMs: number;
-  readonly minutes: number;
-  readonly steps: readonly RunStep[];
-  readonly slots: readonly (LoadedFrame | null)[];
-  readonly expectedKg: number;
-}
 
 export interface FloorView extends DayWork {
   readonly machines: readonly FloorMachine[];

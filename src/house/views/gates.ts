@@ -16,7 +16,7 @@ import {
   underTheGate,
 } from "@/core/extraction";
 import type { GatePail, RunRow, WeighedPail } from "../records/floor";
-import type { FloorMachine, FrameWaiting } from "./floor";
+import type { FloorMachine, FrameWaiting } from "./floor-model";
 import type { BatchState } from "./snapshot";
 
 /** Facts the headroom is reckoned from, at any moment: a tablet goes on reckoning between two words of the house. */

@@ -3,8 +3,9 @@ import { type DayPlan, HOT_ROOM, simulateDay } from "@/core/dayplan";
 import { formatKg } from "@/core/units";
 import { clockIn } from "../clock";
 import { plural } from "../ranges";
-import { asDayPlan, foreseenFrom, type PlanInput, startsIn } from "./day-plan";
+import { asDayPlan, foreseenFrom, startsIn } from "./day-plan";
 import type { FloorView } from "./floor";
+import type { PlanInput } from "./plan-input";
 
 /** Enough for a sentence on the first page; the plan's own screen runs a thousand. */
 const REPLICATES = 60;

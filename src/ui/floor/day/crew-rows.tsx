@@ -2,8 +2,8 @@
 
 import { Plus, X } from "lucide-react";
 import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
-import type { PlanInput } from "@/house/views/day-plan";
 import type { FloorView } from "@/house/views/floor";
+import type { PlanInput } from "@/house/views/plan-input";
 import { FigureInput } from "../../fields/figure-input";
 import { useRowNames } from "../../row-names";
 import { Tick } from "../../tick";

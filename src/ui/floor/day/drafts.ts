@@ -1,6 +1,7 @@
 import { useMemo, useState } from "react";
-import { boxesFor, leftToday, type PlanInput } from "@/house/views/day-plan";
+import { boxesFor, leftToday } from "@/house/views/day-plan";
 import type { FloorView } from "@/house/views/floor";
+import type { PlanInput } from "@/house/views/plan-input";
 
 /** Where nothing else was ever planned. */
 export const USUAL_START = "08:00";

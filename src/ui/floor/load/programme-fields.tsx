@@ -3,8 +3,9 @@
 import { useState } from "react";
 import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
 import { programme, spinTime } from "@/core/extraction";
-import { wholeMinutes } from "@/house/views/day-plan";
-import type { FloorMachine, FloorView } from "@/house/views/floor";
+import type { FloorView } from "@/house/views/floor";
+import type { FloorMachine } from "@/house/views/floor-model";
+import { wholeMinutes } from "@/house/views/plan-input";
 import { Caution } from "../../bench";
 import { Field } from "../../fields/field";
 import { figureIn, wrongFigure } from "../../fields/figure";

@@ -8,7 +8,8 @@ import {
   type LoadJudgement,
   movedFrame,
 } from "@/core/extraction";
-import type { FloorMachine, FloorView, FrameWaiting } from "@/house/views/floor";
+import type { FloorView } from "@/house/views/floor";
+import type { FloorMachine, FrameWaiting } from "@/house/views/floor-model";
 import { figureIn } from "../../fields/figure";
 import { useKept } from "../../kept";
 
