@@ -11,7 +11,8 @@ import { type LineOutcome, type LineQueue, lineQueue } from "./line-queue";
 type Echo =
   | { kind: "quiet" }
   | { kind: "said"; text: string; of: Understood }
-  | { kind: "done"; text: string };
+  /** What was said belongs to the screen it was said on. */
+  | { kind: "done"; text: string; on: string };
 
 async function ask(text: string, at: string | null = happenedAt()): Promise<Understood> {
   const response = await fetch("/api/v1/line", {
@@ -34,11 +35,11 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
   const router = useRouter();
   const path = usePathname();
   const input = useRef<HTMLInputElement>(null);
-  const [text, setText] = useState("");
+  /** A fresh object each time it is to be heard anew, also when only the house has moved on. */
+  const [typed, setTyped] = useState({ text: "" });
   const [echo, setEcho] = useState<Echo>({ kind: "quiet" });
   const [waits, setWaits] = useState({ count: 0, silent: false });
   const [back, setBack] = useState<readonly Extract<LineOutcome, { kind: "refused" }>[]>([]);
-  const [landed, setLanded] = useState(0);
   const asked = useRef(0);
   const queue = useRef<LineQueue | null>(null);
   const waiting = useRef(0);
@@ -46,7 +47,7 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
   /** What stands in the input itself: a scanner types faster than a screen is drawn. */
   const put = useCallback((value: string) => {
     if (input.current) input.current.value = value;
-    setText(value);
+    setTyped({ text: value });
     if (value.trim() === "") setEcho((now) => (now.kind === "said" ? { kind: "quiet" } : now));
   }, []);
 
@@ -62,8 +63,8 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
       heard(outcome) {
         if (outcome.kind === "opened") router.push(outcome.href);
         // What is being typed meanwhile is heard anew: the house has moved on under it.
-        else if (outcome.kind === "done" && input.current?.value.trim()) setLanded((n) => n + 1);
-        else if (outcome.kind === "done") setEcho({ kind: "done", text: outcome.say });
+        else if (outcome.kind === "done" && input.current?.value.trim()) setTyped((now) => ({ ...now }));
+        else if (outcome.kind === "done") setEcho({ kind: "done", text: outcome.say, on: location.pathname });
         // Alone it goes back into the line to be mended; among others it waits above it.
         else if (input.current?.value.trim() === "" && waiting.current <= 1) {
           put(outcome.line.text);
@@ -92,12 +93,8 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
     return () => removeEventListener("beforeunload", stay);
   }, [waits.count]);
 
-  // What was said belongs to the screen it was said on.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the path is what changes.
-  useEffect(() => setEcho((now) => (now.kind === "done" ? { kind: "quiet" } : now)), [path]);
-
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what landed meanwhile may change the answer.
   useEffect(() => {
+    const { text } = typed;
     if (text.trim() === "") return;
     const turn = ++asked.current;
     const due = setTimeout(async () => {
@@ -105,23 +102,23 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
       if (turn === asked.current && of) setEcho({ kind: "said", text, of });
     }, 120);
     return () => clearTimeout(due);
-  }, [text, landed]);
+  }, [typed]);
 
-  const type = (typed: string) => {
+  const type = (keyed: string) => {
     // Whoever is in the line already and presses its key again means the line, not a slash.
-    const value = typed.replace(/^\/+/, "");
-    if (value !== typed && input.current) input.current.value = value;
-    setText(value);
+    const value = keyed.replace(/^\/+/, "");
+    if (value !== keyed && input.current) input.current.value = value;
+    setTyped({ text: value });
     if (value.trim() === "") setEcho({ kind: "quiet" });
   };
 
   function commit() {
-    const typed = input.current?.value.replace(/^\/+/, "") ?? "";
-    if (typed.trim() === "") return;
+    const line = input.current?.value.replace(/^\/+/, "") ?? "";
+    if (line.trim() === "") return;
     asked.current++;
     put("");
     setEcho({ kind: "quiet" });
-    queue.current?.take({ text: typed, at: happenedAt() });
+    queue.current?.take({ text: line, at: happenedAt() });
   }
 
   const hint = echo.kind === "said" && echo.of.kind === "unclear" ? echo.of.hint : null;
@@ -137,7 +134,9 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
     : waits.count > 1
       ? `${waits.count} lines on their way…`
       : "";
-  const said = underWay || (echo.kind === "quiet" ? "" : echo.kind === "said" ? echo.of.say : echo.text);
+  const said =
+    underWay ||
+    (echo.kind === "quiet" ? "" : echo.kind === "said" ? echo.of.say : echo.on === path ? echo.text : "");
   return (
     <footer
       className="z-10 flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-shelf px-4 py-2"
@@ -202,7 +201,7 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
               e.key === "Tab" &&
               hint &&
               !e.shiftKey &&
-              hint.startsWith(text.trim()) &&
+              hint.startsWith(typed.text.trim()) &&
               !hint.includes("·")
             ) {
               e.preventDefault();
