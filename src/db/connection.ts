@@ -1,5 +1,6 @@
 import knex, { type Knex } from "knex";
 import pg from "pg";
+import { reach } from "./reach";
 
 // bigint holds ids and grams here: both stay far under 2^53, and a figure that does not is a fault to stop at.
 pg.types.setTypeParser(pg.types.builtins.INT8, (text) => {
@@ -10,24 +11,63 @@ pg.types.setTypeParser(pg.types.builtins.INT8, (text) => {
 // Calendar dates stay text: a date has no zone.
 pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
 
-export function connect(url: string): Knex {
+/** Nobody at a tablet waits longer than this for records that do not answer, ms. */
+export const PATIENCE_MS = 4000;
+
+export interface Manner {
+  /** For migrating, checking and copying: no limit on how long the database may think. */
+  readonly patient?: boolean;
+  readonly most?: number;
+}
+
+type RawConnection = pg.Client & { connection: { stream: { destroy: (why: Error) => void } } };
+type Heard = (fault: Error | null, result?: unknown) => void;
+
+/** A connection whose question was not answered in time still has it open: it is thrown away, not used again. */
+function dropWhenSilent(raw: RawConnection): void {
+  const ask = raw.query.bind(raw) as (...asked: unknown[]) => unknown;
+  raw.query = ((...asked: unknown[]) => {
+    const heard = asked.at(-1);
+    if (typeof heard !== "function") return ask(...asked);
+    const listening: Heard = (fault, result) => {
+      if (fault?.message === "Query read timeout") raw.connection.stream.destroy(fault);
+      (heard as Heard)(fault, result);
+    };
+    return ask(...asked.slice(0, -1), listening);
+  }) as typeof raw.query;
+}
+
+export function connect(url: string, { patient = false, most = 6 }: Manner = {}): Knex {
+  const limits = patient
+    ? ""
+    : ` -c statement_timeout=${PATIENCE_MS} -c lock_timeout=${PATIENCE_MS} -c idle_in_transaction_session_timeout=60000`;
   return knex({
     client: "pg",
     connection: {
-      connectionString: url,
+      ...reach(url),
       application_name: "aumbry",
-      connectionTimeoutMillis: 8000,
+      keepAlive: true,
+      connectionTimeoutMillis: 3000,
+      // The server's own limit comes first; this one is for a server that says nothing at all.
+      ...(patient ? {} : { query_timeout: PATIENCE_MS + 300 }),
       // A house fits into memory: looking one row up costs no more than reading the next one.
-      options: "-c random_page_cost=1.1",
+      options: `-c random_page_cost=1.1${limits}`,
     },
-    // A small machine opens connections slowly: few, and one is kept.
-    pool: { min: 1, max: 6 },
-    acquireConnectionTimeout: 10_000,
+    pool: {
+      // A small machine opens connections slowly: few, and one is kept.
+      min: 1,
+      max: most,
+      afterCreate: (raw: RawConnection, done: (fault: Error | null, raw: RawConnection) => void) => {
+        dropWhenSilent(raw);
+        done(null, raw);
+      },
+    },
+    acquireConnectionTimeout: PATIENCE_MS,
   });
 }
 
-/** One pool a process, also across the development server's reloads. */
-const shared = globalThis as typeof globalThis & { aumbryDatabase?: Knex };
+/** Two pools a process, also across the development server's reloads: writers that wait leave readers their way. */
+const shared = globalThis as typeof globalThis & { aumbryReading?: Knex; aumbryWriting?: Knex };
 
 export function databaseUrl(): string {
   const url = process.env.DATABASE_URL;
@@ -35,12 +75,20 @@ export function databaseUrl(): string {
   return url;
 }
 
+/** For reading. */
 export function database(): Knex {
-  shared.aumbryDatabase ??= connect(databaseUrl());
-  return shared.aumbryDatabase;
+  shared.aumbryReading ??= connect(databaseUrl());
+  return shared.aumbryReading;
+}
+
+/** For commands, which wait for each other. */
+export function writingDatabase(): Knex {
+  shared.aumbryWriting ??= connect(databaseUrl(), { most: 3 });
+  return shared.aumbryWriting;
 }
 
 export async function closeDatabase(): Promise<void> {
-  await shared.aumbryDatabase?.destroy();
-  delete shared.aumbryDatabase;
+  await Promise.all([shared.aumbryReading?.destroy(), shared.aumbryWriting?.destroy()]);
+  delete shared.aumbryReading;
+  delete shared.aumbryWriting;
 }

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { openTestHouse, type TestHouse } from "@/house/testing/test-house";
-import { closeDatabase, connect, listen, migrate } from "./index";
+import { closeDatabase, connect, listen, migrate, STEPS } from "./index";
 import { cloneDatabase } from "./testing/clone";
 
 let house: TestHouse;
@@ -16,10 +16,10 @@ afterAll(async () => {
 describe("the shape of the database", () => {
   it("is reached once, also by two copies that start together, and not again", async () => {
     const fresh = await cloneDatabase();
-    await fresh.db.raw("drop schema public cascade; create schema public");
-    const second = connect(fresh.url);
-    const done = await Promise.all([migrate(fresh.db), migrate(second)]);
-    expect(done.map((d) => d.length).sort()).toEqual([0, 7]);
+    await fresh.owner.raw("drop schema public cascade; create schema public");
+    const second = connect(fresh.ownerUrl);
+    const done = await Promise.all([migrate(fresh.owner), migrate(second)]);
+    expect(done.map((d) => d.length).sort()).toEqual([0, STEPS.length]);
     expect(await migrate(second)).toEqual([]);
     await second.destroy();
     await fresh.drop();
@@ -62,7 +62,7 @@ describe("the shape of the database", () => {
 describe("listening", () => {
   it("hears entries made through any connection, until told to stop", async () => {
     const heard: number[] = [];
-    const stop = listen((id) => heard.push(id));
+    const stop = listen({ entry: (id) => heard.push(id) });
     // The first entries may come before the ear is open: keep making some until one is heard.
     let last = 0;
     for (let i = 0; heard.length === 0 && i < 200; i++)

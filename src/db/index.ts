@@ -1,3 +1,5 @@
-export { closeDatabase, connect, database } from "./connection";
-export { listen } from "./listen";
-export { migrate } from "./migrate";
+export { letIn } from "./application";
+export { closeDatabase, connect, database, writingDatabase } from "./connection";
+export { type Ears, listen, recordsAnswer } from "./listen";
+export { migrate, STEPS } from "./migrate";
+export { reach } from "./reach";

@@ -6,6 +6,7 @@ import * as handsAndGates from "./migrations/0004-hands-and-gates";
 import * as machinesChange from "./migrations/0005-machines-change";
 import * as emptyWeights from "./migrations/0006-empty-weights";
 import * as newestByMoment from "./migrations/0007-newest-by-moment";
+import * as sealedDeeds from "./migrations/0008-sealed-deeds";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -15,27 +16,31 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0005-machines-change": machinesChange,
   "0006-empty-weights": emptyWeights,
   "0007-newest-by-moment": newestByMoment,
+  "0008-sealed-deeds": sealedDeeds,
 };
 
+/** Every step there is, in order. */
+export const STEPS: readonly string[] = Object.keys(MIGRATIONS);
+
 /** Explicit imports, so that migrations are found the same way in every runner. */
-const source: Knex.MigrationSource<string> = {
-  getMigrations: async () => Object.keys(MIGRATIONS),
+const source = (steps: readonly string[]): Knex.MigrationSource<string> => ({
+  getMigrations: async () => [...steps],
   getMigrationName: (name) => name,
   getMigration: async (name) => MIGRATIONS[name] as Knex.Migration,
-};
+});
 
 /** Any number that nothing else locks. */
 const MIGRATING = 417_000;
 
-/** Brings the database to the newest shape; copies starting together wait for each other. */
-export async function migrate(db: Knex): Promise<string[]> {
+/** Brings the database to the newest shape, or as far as `steps`; copies starting together wait for each other. */
+export async function migrate(db: Knex, steps: readonly string[] = STEPS): Promise<string[]> {
   const held = await db.client.acquireConnection();
   try {
     await held.query("select pg_advisory_lock($1)", [MIGRATING]);
-    const [, done] = (await db.migrate.latest({ migrationSource: source, tableName: "migration" })) as [
-      number,
-      string[],
-    ];
+    const [, done] = (await db.migrate.latest({
+      migrationSource: source(steps),
+      tableName: "migration",
+    })) as [number, string[]];
     return done;
   } finally {
     await held.query("select pg_advisory_unlock($1)", [MIGRATING]);

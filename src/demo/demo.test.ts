@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { balances } from "@/core/ledger";
-import { verifyChain } from "@/house/chain";
+import { verifyChain } from "@/house/ledger/verify";
 import { allMovements } from "@/house/records/fills";
 import { openTestHouse, type TestHouse } from "@/house/testing/test-house";
 import { decisions } from "@/house/views/decisions";

@@ -2,16 +2,18 @@
  * The one way to change anything: validate → who may → one transaction (entry, movements, facts) → notify.
  * An entry, once made, is never touched again; undo makes a counter-entry.
  */
-import { createHash } from "node:crypto";
 import canonicalize from "canonicalize";
 import type { Knex } from "knex";
 import { DateTime } from "luxon";
 import type { z } from "zod";
 import { asRefusal, fromZod, Refusal } from "./errors";
+import { keepHead } from "./ledger/head";
+import { deedsOf, entryHash } from "./ledger/seal";
 import { type Actor, actorNamed, type Role } from "./records/crew";
-import { type EntryRow, entryByKey, lastHash, nextEntryId } from "./records/entries";
+import { entryByKey, lastHash, nextEntryId } from "./records/entries";
 import { type House, houseNow } from "./records/house";
 import { Work } from "./work";
+import { mustBeWritable } from "./writable";
 
 export interface CommandDefinition<S extends z.ZodType = z.ZodType, O extends object = object> {
   readonly name: string;
@@ -81,7 +83,7 @@ const EARLIEST = Date.parse("1990-01-01T00:00:00Z");
 /** A time without an offset is the house's own. */
 function happenedAt(at: string | undefined, now: Date, zone: string): Date {
   if (at === undefined || at === "") return now;
-  const moment = DateTime.fromISO(at, { zone }).toJSDate();
+  const moment = DateTime.fromISO(at.slice(0, 60), { zone }).toJSDate();
   if (Number.isNaN(moment.getTime()))
     throw new Refusal("bad-time", `"${at.slice(0, 40)}" is not a time.`, 400, [
       { path: "at", message: "This is not a time." },
@@ -100,43 +102,32 @@ function happenedAt(at: string | undefined, now: Date, zone: string): Date {
   return moment;
 }
 
-const sha256 = (text: string): string => createHash("sha256").update(text, "utf8").digest("hex");
-
-type Hashed = Omit<EntryRow, "hash" | "grams"> & { grams: number | null };
-
-/** The hash over everything an entry says and the hash before it (RFC 8785 canonical JSON, SHA-256). */
-export function entryHash(entry: Hashed): string {
-  const { happened_at, recorded_at, ...rest } = entry;
-  return sha256(
-    canonicalize({
-      ...rest,
-      happened_at: happened_at.toISOString(),
-      recorded_at: recorded_at.toISOString(),
-    }) as string,
-  );
-}
-
 const asJson = (value: unknown): object => JSON.parse(JSON.stringify(value ?? {})) as object;
+
+/** An answer with the seal it got. */
+type Performed = Answer & { readonly hash: string };
 
 async function perform<S extends z.ZodType, O extends object>(
   tx: Knex.Transaction,
   definition: CommandDefinition<S, O>,
   input: z.output<S>,
   request: Request,
-  now: Date,
-): Promise<Answer> {
+  given: Date | undefined,
+): Promise<Performed> {
   // One writer at a time for the whole house: the chain needs it, and the loser of a race reads what the winner left.
   await tx("ledger_lock").where({ id: 1 }).forUpdate();
+  // Whoever waited is recorded after whoever went first.
+  const now = given ?? new Date();
+  const actor: Actor = await actorNamed(tx, request.who);
+  mustBeAllowed(actor, definition);
   const known = await entryByKey(tx, request.key);
   const asked = asJson(request.input);
   if (known) {
     if (known.command !== definition.name || canonicalize(known.input) !== canonicalize(asked)) {
       throw new Refusal("key-used", "That idempotency key was used for something else.", 409);
     }
-    return { entry: known.id, say: known.say, output: known.output, repeated: true };
+    return { entry: known.id, say: known.say, output: known.output, repeated: true, hash: known.hash };
   }
-  const actor: Actor = await actorNamed(tx, request.who);
-  mustBeAllowed(actor, definition);
   const house: House = await houseNow(tx);
   const id = await nextEntryId(tx);
   const work = new Work(tx, {
@@ -162,16 +153,19 @@ async function perform<S extends z.ZodType, O extends object>(
     undoable: definition.undo === "counter-entry",
     idempotency_key: request.key,
     prev_hash: await lastHash(tx),
+    deeds: deedsOf(work.added),
   };
-  await tx("entry").insert({ ...entry, hash: entryHash(entry) });
+  const hash = entryHash(entry);
+  await tx("entry").insert({ ...entry, hash });
   await tx.raw("select pg_notify('aumbry', ?)", [String(id)]);
-  return { entry: id, say: entry.say, output: entry.output, repeated: false };
+  return { entry: id, say: entry.say, output: entry.output, repeated: false, hash };
 }
 
 function validated<S extends z.ZodType>(definition: CommandDefinition<S>, request: Request): z.output<S> {
   if (typeof request.input !== "object" || request.input === null || Array.isArray(request.input)) {
     throw new Refusal("bad-input", "The input must be a JSON object.", 400);
   }
+  mustBeWritable(request.input);
   const parsed = definition.input.safeParse(request.input);
   if (!parsed.success) throw fromZod(parsed.error);
   if (!/^[\x21-\x7e]{8,100}$/.test(request.key))
@@ -181,32 +175,76 @@ function validated<S extends z.ZodType>(definition: CommandDefinition<S>, reques
 
 /** Serialisation failures and deadlocks: the whole transaction is tried again, twice, with a pause. */
 const ROLLED_BACK = new Set(["40001", "40P01"]);
+const TRIES = 3;
 
-async function inTransaction<T>(db: Knex, body: (tx: Knex.Transaction) => Promise<T>): Promise<T> {
-  let first: unknown;
-  for (let attempt = 0; attempt < 3; attempt++) {
-    try {
-      return await db.transaction(body);
-    } catch (fault) {
-      if (!ROLLED_BACK.has((fault as { code?: string }).code ?? "")) throw asRefusal(fault);
-      first ??= fault;
-      await new Promise((resolve) => setTimeout(resolve, 20 * (attempt + 1)));
-    }
+/** The connection went while the records were told to keep it: it may have been written, and may not. */
+class OutcomeUnknown extends Refusal {
+  constructor(cause: unknown) {
+    super(
+      "outcome-unknown",
+      "The house's records went away while this was being written, and it is not known whether it was. Try again: the same thing asked again is never entered twice.",
+      503,
+      [],
+      { cause },
+    );
   }
-  throw new Refusal("busy", "Too many hands at once; nothing was written. Try again.", 409, [], {
-    cause: first,
-  });
 }
 
-/** Carries a command out. @throws Refusal with the sentence and, where it belongs to one, the field */
+async function inTransaction<T>(db: Knex, body: (tx: Knex.Transaction) => Promise<T>): Promise<T> {
+  let unknown: OutcomeUnknown | undefined;
+  let first: unknown;
+  for (let attempt = 0; attempt < TRIES; attempt++) {
+    let done = false;
+    try {
+      return await db.transaction(async (tx) => {
+        const answer = await body(tx);
+        done = true;
+        return answer;
+      });
+    } catch (fault) {
+      const refusal = asRefusal(fault);
+      const away = refusal instanceof Refusal && refusal.status === 503;
+      // Once it is not known, only an answer tells: the same key asks again behind the lock the lost one holds.
+      if (away && done) unknown = new OutcomeUnknown(fault);
+      else if (!ROLLED_BACK.has((fault as { code?: string }).code ?? "") && !(unknown && away)) throw refusal;
+      first ??= fault;
+      await new Promise((resolve) => setTimeout(resolve, (away ? 250 : 20) * (attempt + 1)));
+    }
+  }
+  throw (
+    unknown ??
+    new Refusal("busy", "Too many hands at once; nothing was written. Try again.", 409, [], { cause: first })
+  );
+}
+
+/** Asks who it is and whether they may, before anything is read of what they send. @throws Refusal */
+export async function mayAsk(
+  db: Knex,
+  definition: Pick<CommandDefinition, "who" | "summary">,
+  who: string,
+): Promise<void> {
+  try {
+    mustBeAllowed(await actorNamed(db, who), definition);
+  } catch (fault) {
+    throw asRefusal(fault);
+  }
+}
+
+/**
+ * Carries a command out.
+ * @param now for tests and made-up houses; left out, it is recorded when its turn has come
+ * @throws Refusal with the sentence and, where it belongs to one, the field
+ */
 export async function execute<S extends z.ZodType, O extends object>(
   db: Knex,
   definition: CommandDefinition<S, O>,
   request: Request,
-  now = new Date(),
+  now?: Date,
 ): Promise<Answer> {
   const input = validated(definition, request);
-  return inTransaction(db, (tx) => perform(tx, definition, input, request, now));
+  const { hash, ...answer } = await inTransaction(db, (tx) => perform(tx, definition, input, request, now));
+  if (!answer.repeated) void keepHead({ entry: answer.entry, hash });
+  return answer;
 }
 
 class Rehearsed extends Error {
@@ -220,12 +258,13 @@ export async function rehearse<S extends z.ZodType, O extends object>(
   db: Knex,
   definition: CommandDefinition<S, O>,
   request: Request,
-  now = new Date(),
+  now?: Date,
 ): Promise<Answer> {
   const input = validated(definition, request);
   try {
     return await inTransaction(db, async (tx) => {
-      throw new Rehearsed(await perform(tx, definition, input, request, now));
+      const { hash: _, ...answer } = await perform(tx, definition, input, request, now);
+      throw new Rehearsed(answer);
     });
   } catch (outcome) {
     if (outcome instanceof Rehearsed) return outcome.answer;

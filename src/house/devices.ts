@@ -4,6 +4,7 @@ import type { Knex } from "knex";
 import { z } from "zod";
 import { Refusal } from "./errors";
 import { type DeviceRow, maybeDevice } from "./records/climate";
+import { isWritable } from "./writable";
 
 /** A bridge that was cut off may bring half a day at once; more is a bridge gone mad. */
 export const MOST_READINGS = 720;
@@ -26,9 +27,9 @@ const at = z.iso.datetime({
 
 /** What one reading of each kind of device is. */
 export const READING = {
-  "thermo-hygrometer": z.object({ at, tempC: sensed, humidityPct: sensed }),
-  scale: z.object({ at, grossKg: z.number().min(0).max(600) }),
-  refractometer: z.object({ at, shown: z.number().min(0).max(100), tempC: z.number().min(0).max(60) }),
+  "thermo-hygrometer": z.strictObject({ at, tempC: sensed, humidityPct: sensed }),
+  scale: z.strictObject({ at, grossKg: z.number().min(0).max(600) }),
+  refractometer: z.strictObject({ at, shown: z.number().min(0).max(100), tempC: z.number().min(0).max(60) }),
 } as const;
 
 interface PostRow {
@@ -71,22 +72,35 @@ function rowsOf(kind: DeviceRow["kind"], readings: unknown): PostRow[] {
   });
 }
 
-/** A scale's plain lines, "21.40 kg" or "2026-08-13T11:42:00Z 21.40 kg", as readings. */
+const LONGEST_LINE = 80;
+/** Mode letters of a scale ("ST,GS,"), a weight and a unit, each bounded. */
+const WEIGHING = /^(?:[A-Z]{1,4},?){0,3} {0,8}\+?(\d{1,9}(?:\.\d{1,9})?) {0,8}(kg|g|lb)?$/i;
+const MOMENT = /^\d{4}-\d\d-\d\dT\S{1,30}$/;
+
+/** A scale's plain lines, "21.40 kg" or "2026-08-13T11:42:00Z 21.40 kg", as readings; at most 80 characters each. */
 export function linesOfScale(text: string, now: Date): { at: string; grossKg: number }[] {
-  return text
-    .split(/\r?\n/)
+  const lines = text
+    .split(/\r?\n/, MOST_READINGS * 2)
     .map((l) => l.trim())
-    .filter((l) => l !== "")
-    .map((line, i) => {
-      const [, when, figure = "", unit = "kg"] =
-        /^(?:(\S+T\S+)\s+)?[A-Z,]*\s*\+?0*(\d+(?:\.\d+)?)\s*(kg|g|lb)?$/i.exec(line) ??
-        problem("bad-line", `Line ${i + 1} "${line.slice(0, 40)}" is no weighing such as "21.40 kg".`, 400);
-      const factor = { kg: 1, g: 0.001, lb: 0.45359237 }[unit.toLowerCase()] ?? 1;
-      return { at: when ?? new Date(now.getTime() + i).toISOString(), grossKg: Number(figure) * factor };
-    });
+    .filter((l) => l !== "");
+  return lines.map((line, i) => {
+    const gap = line.indexOf(" ");
+    const when = gap > 0 && gap < 40 && MOMENT.test(line.slice(0, gap)) ? line.slice(0, gap) : undefined;
+    const [, figure = "", unit = "kg"] =
+      (line.length > LONGEST_LINE ? null : WEIGHING.exec(when ? line.slice(gap).trim() : line)) ??
+      problem("bad-line", `Line ${i + 1} "${line.slice(0, 40)}" is no weighing such as "21.40 kg".`, 400);
+    const factor = { kg: 1, g: 0.001, lb: 0.45359237 }[unit.toLowerCase()] ?? 1;
+    return { at: when ?? new Date(now.getTime() + i).toISOString(), grossKg: Number(figure) * factor };
+  });
 }
 
-async function keep(db: Knex, device: DeviceRow, readings: unknown, now: Date): Promise<{ kept: number }> {
+/** Keeps what a known device posted, once each. @throws Refusal */
+export async function keepReadings(
+  db: Knex,
+  device: DeviceRow,
+  readings: unknown,
+  now: Date,
+): Promise<{ kept: number }> {
   const rows = rowsOf(device.kind, readings);
   const strange = rows.find(
     (r) => r.at.getTime() > now.getTime() + CLOCK_GRACE_MS || r.at.getTime() < now.getTime() - OLDEST_MS,
@@ -115,18 +129,23 @@ async function keep(db: Knex, device: DeviceRow, readings: unknown, now: Date): 
 
 const sha256 = (text: string): Buffer => createHash("sha256").update(text, "utf8").digest();
 
+/** The device that this token belongs to; asked before anything is read of what it posts. @throws Refusal */
+export async function deviceWithToken(db: Knex, name: string, token: string): Promise<DeviceRow> {
+  const device = isWritable(name) && name.length <= 80 ? await maybeDevice(db, name) : undefined;
+  const told = sha256(token);
+  const known = device ? Buffer.from(device.token_sha256, "hex") : Buffer.alloc(32);
+  if (!timingSafeEqual(told, known) || !device)
+    throw new Refusal("unknown-token", "This device and token are not known here.", 401);
+  return device;
+}
+
 /** Takes a device's post. Readings known already are not kept twice. @throws Refusal */
 export async function receivePost(
   db: Knex,
   post: { device: string; token: string; readings: unknown },
   now = new Date(),
 ): Promise<{ kept: number }> {
-  const device = await maybeDevice(db, post.device);
-  const told = sha256(post.token);
-  const known = device ? Buffer.from(device.token_sha256, "hex") : Buffer.alloc(32);
-  if (!timingSafeEqual(told, known) || !device)
-    throw new Refusal("unknown-token", "This device and token are not known here.", 401);
-  return keep(db, device, post.readings, now);
+  return keepReadings(db, await deviceWithToken(db, post.device, post.token), post.readings, now);
 }
 
 /** A stand-in's reading, made on the spot for whoever pressed its button. */
@@ -138,6 +157,6 @@ export async function receiveFromStandIn(
 ): Promise<DeviceRow> {
   const device: DeviceRow | undefined = await db("live_device").where({ kind, stand_in: true }).first();
   if (!device) throw new Refusal("no-stand-in", `This house has no stand-in ${kind}.`, 404);
-  await keep(db, device, [{ at: now.toISOString(), ...reading }], now);
+  await keepReadings(db, device, [{ at: now.toISOString(), ...reading }], now);
   return device;
 }

@@ -1,5 +1,9 @@
 /** The one door screens and routes come in by: they never see the database's own folder. */
-import { database, listen } from "@/db";
+import { database, listen, recordsAnswer, writingDatabase } from "@/db";
 
+/** For reading. */
 export const houseDatabase = database;
+/** For commands and rehearsals, which wait for each other and leave readers their way. */
+export const houseWriting = writingDatabase;
 export const hearEntries = listen;
+export const houseAnswers = recordsAnswer;

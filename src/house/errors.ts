@@ -27,8 +27,20 @@ export function refuse(code: string, message: string, field?: string): never {
   throw new Refusal(code, message, 422, field ? [{ path: field, message }] : []);
 }
 
+const MOST_PROBLEMS = 200;
+
+/** One issue as problems, each beside its field; a field nobody asked for is named. */
+function problemsOf(issue: z.core.$ZodIssue): FieldProblem[] {
+  const path = issue.path.join(".");
+  if (issue.code !== "unrecognized_keys") return [{ path, message: issue.message }];
+  return issue.keys.slice(0, 5).map((key) => ({
+    path: path === "" ? key.slice(0, 60) : `${path}.${key.slice(0, 60)}`,
+    message: `There is no field "${key.slice(0, 60)}" here.`,
+  }));
+}
+
 export function fromZod(error: z.ZodError): Refusal {
-  const problems = error.issues.map((issue) => ({ path: issue.path.join("."), message: issue.message }));
+  const problems = error.issues.slice(0, MOST_PROBLEMS).flatMap(problemsOf);
   const said = [...new Set(problems.map((p) => p.message))];
   const more = said.length > 3 ? ` And ${said.length - 3} more.` : "";
   return new Refusal("bad-input", said.slice(0, 3).join(" ") + more, 400, problems, { cause: error });
@@ -48,7 +60,22 @@ const CONSTRAINTS: Record<string, [code: string, sentence: string]> = {
   entry_idempotency_key: ["twice", "That was just recorded by another request with the same key."],
 };
 
+/** The records are there and cannot do it now: full, overloaded, shutting down, too slow to wait for. */
+const OVERLOADED: Record<string, string> = {
+  "53100": "The disk under the house's records is full.",
+  "53200": "The house's records have no memory left.",
+  "53300": "Too many ask the house's records at once.",
+  "53400": "The house's records are at their limit.",
+  "55P03": "Another hand has been writing for a while and this could not wait longer.",
+  "57014": "The house's records took too long over that.",
+  "25006": "The house's records can only be read just now.",
+  "58030": "The disk under the house's records does not answer.",
+};
+
 const UNREACHABLE = new Set([
+  "25P03",
+  "EHOSTUNREACH",
+  "ENETUNREACH",
   "ECONNREFUSED",
   "ENOTFOUND",
   "ECONNRESET",
@@ -69,10 +96,21 @@ export function asRefusal(fault: unknown): unknown {
   const { code, constraint } = fault as DatabaseFault;
   const known = constraint ? CONSTRAINTS[constraint] : undefined;
   if (known) return new Refusal(known[0], known[1], 409, [], { cause: fault });
+  const overloaded = code ? OVERLOADED[code] : undefined;
+  if (overloaded)
+    return new Refusal(
+      "records-overloaded",
+      `${overloaded} Nothing was written; what you typed is still here. Try again in a moment.`,
+      503,
+      [],
+      { cause: fault },
+    );
   const text = fault instanceof Error ? `${fault.name} ${fault.message}` : "";
   if (
     (code && UNREACHABLE.has(code)) ||
-    /KnexTimeout|Connection terminated|timeout expired|AggregateError/.test(text)
+    /KnexTimeout|Connection terminated|timeout expired|Query read timeout|connection error and is not queryable|AggregateError/.test(
+      text,
+    )
   ) {
     return new Refusal(
       "records-unreachable",

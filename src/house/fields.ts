@@ -12,8 +12,6 @@ interface Range {
   min: number;
   max: number;
   unit: string;
-  /** The lower bound itself is refused. */
-  above?: boolean;
   whole?: boolean;
 }
 
@@ -28,7 +26,7 @@ function figure(what: string, range: Range, read: (text: string) => number) {
   const u = range.unit ? ` ${range.unit}` : "";
   const bounds = `between ${range.min} and ${range.max.toLocaleString("en-GB")}${u}`;
   return z
-    .union([z.number(), z.string()], {
+    .union([z.number(), z.string().max(60, `${what} is far too long.`)], {
       error: ({ input }) => (input == null ? `${what} is missing.` : `${what} must be a number.`),
     })
     .transform((raw, ctx): number => {
@@ -43,11 +41,11 @@ function figure(what: string, range: Range, read: (text: string) => number) {
         ctx.addIssue({ code: "custom", message: `${what}: ${(error as Error).message}` });
         return z.NEVER;
       }
-      const inside = value >= range.min && value <= range.max && !(range.above && value === range.min);
+      const inside = value >= range.min && value <= range.max;
       if (!inside) {
         ctx.addIssue({
           code: "custom",
-          message: `${what} must be ${range.above ? `more than ${range.min} and at most ${range.max.toLocaleString("en-GB")}${u}` : bounds}, not ${value}${u}.`,
+          message: `${what} must be ${bounds}, not ${value}${u}.`,
         });
         return z.NEVER;
       }
@@ -62,9 +60,9 @@ function figure(what: string, range: Range, read: (text: string) => number) {
     });
 }
 
-/** Kilograms, more than 0. Text may carry kg, g or lb. */
+/** Kilograms, a gram at least: the ledger counts whole grams. Text may carry kg, g or lb. */
 export const massKg = (what: string, max: number) =>
-  figure(what, { min: 0, max, unit: "kg", above: true }, parseMassKg);
+  figure(what, { min: 0.001, max, unit: "kg" }, parseMassKg);
 /** As massKg, and nothing at all is a mass too. */
 export const massKgOrNone = (what: string, max: number) =>
   figure(what, { min: 0, max, unit: "kg" }, parseMassKg);
@@ -82,6 +80,7 @@ export const number = (what: string, min: number, max: number, unit = "") =>
 export const text = (what: string, max = 80) =>
   z
     .string({ error: `${what} is missing.` })
+    .max(max * 4 + 100, `${what} may be at most ${max} characters long.`)
     .transform((t) =>
       t
         .normalize("NFC")
@@ -101,6 +100,7 @@ export const text = (what: string, max = 80) =>
 export const note = (what: string, max = 200) =>
   z
     .string({ error: `${what} must be text.` })
+    .max(max * 4 + 100, `${what} may be at most ${max} characters long.`)
     .transform((t) => t.normalize("NFC").trim())
     .pipe(z.string().max(max, `${what} may be at most ${max} characters long.`))
     .default("")
@@ -116,8 +116,9 @@ export const tag = (kind: TagKind) => {
   return z
     .union([z.string(), z.number()], { error: `${what} is missing.` })
     .transform((raw, ctx) => {
-      const written = String(raw).trim().toUpperCase();
-      const bare = written.replace(new RegExp(`^${TAG_LETTER[kind]}(?=\\d)`), "");
+      const written = String(raw).slice(0, 100).trim().toUpperCase();
+      const lettered = written[0] === TAG_LETTER[kind] && /\d/.test(written[1] ?? "");
+      const bare = lettered ? written.slice(1) : written;
       if (!/^[A-Z0-9][A-Z0-9-]{0,15}$/.test(bare)) {
         ctx.addIssue({
           code: "custom",
@@ -138,7 +139,7 @@ export const day = (what: string) =>
   z
     .string({ error: `${what} is missing.` })
     .refine(
-      (t) => DateTime.fromISO(t, { zone: "utc" }).isValid && /^\d{4}-\d{2}-\d{2}$/.test(t),
+      (t) => /^\d{4}-\d{2}-\d{2}$/.test(t) && DateTime.fromISO(t, { zone: "utc" }).isValid,
       `${what} must be a day such as 2026-08-13.`,
     )
     .refine((t) => t >= "1990-01-01" && t <= "2100-12-31", `${what} must lie between 1990 and 2100.`)

@@ -2,29 +2,41 @@
 import { z } from "zod";
 import { TAG_LETTER, type TagKind, tag } from "./fields";
 
-const MOST = 500;
+/** As many tags as one thing said can name; written out they fit into so many characters. */
+const MOST = 2000;
+const LONGEST = MOST * 18;
+
+/** "S41-S52", "41..52": a run of figures, each end with or without the letter of its kind. */
+const RUN = /^([a-z]?)(\d{1,6})(?:-|–|\.\.)([a-z]?)(\d{1,6})$/i;
+
+function runOf(part: string, letter: string): readonly string[] | null {
+  const [, before = "", first, again = "", last] = RUN.exec(part) ?? [];
+  if ([before, again].some((l) => l !== "" && l.toUpperCase() !== letter)) return null;
+  const [from, to] = [Number(first), Number(last)];
+  if (!(to >= from && to - from < MOST)) return null;
+  return Array.from({ length: to - from + 1 }, (_, i) => String(from + i));
+}
 
 /** "41-52, 60" or a list of tags, as a list of bare tags without repeats asked twice. */
 export const tags = (kind: TagKind) =>
   z
-    .union([z.string(), z.array(z.union([z.string(), z.number()]))], {
-      error: `The ${kind}s' tags are missing.`,
-    })
+    .union(
+      [z.string().max(LONGEST, `At most ${MOST} at a time.`), z.array(z.union([z.string(), z.number()]))],
+      {
+        error: `The ${kind}s' tags are missing.`,
+      },
+    )
     .transform((raw, ctx): string[] => {
-      const parts = (Array.isArray(raw) ? raw.map(String) : raw.split(/[,;\s]+/))
+      const parts = (Array.isArray(raw) ? raw.slice(0, MOST + 1).map(String) : raw.split(/[,;\s]+/))
         .map((p) => p.trim())
         .filter((p) => p !== "");
       const out: string[] = [];
       for (const part of parts) {
         // Nonsense by the megabyte is left where it is too much, not worked through.
         if (out.length > MOST) break;
-        const run = new RegExp(
-          `^${TAG_LETTER[kind]}?(\\d{1,6})(?:-|–|\\.\\.)${TAG_LETTER[kind]}?(\\d{1,6})$`,
-          "i",
-        ).exec(part);
-        const [from, to] = [Number(run?.[1]), Number(run?.[2])];
-        if (run && to >= from && to - from < MOST) {
-          for (let n = from; n <= to; n++) out.push(String(n));
+        const run = runOf(part, TAG_LETTER[kind]);
+        if (run) {
+          out.push(...run);
           continue;
         }
         const one = tag(kind).safeParse(part);
@@ -39,7 +51,8 @@ export const tags = (kind: TagKind) =>
         ctx.addIssue({ code: "custom", message: `At most ${MOST} at a time.` });
         return z.NEVER;
       }
-      const twice = out.find((t, i) => out.indexOf(t) !== i);
+      const seen = new Set<string>();
+      const twice = out.find((t) => seen.size === seen.add(t).size);
       if (twice)
         ctx.addIssue({
           code: "custom",

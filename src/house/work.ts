@@ -4,6 +4,7 @@ import type { Knex } from "knex";
 import type { MovementKind } from "@/core/ledger";
 import { formatKgFromG } from "@/core/units";
 import { refuse } from "./errors";
+import type { Row } from "./ledger/seal";
 import type { Actor } from "./records/crew";
 import type { Stated } from "./records/entries";
 import { type FillKind, fillAt, lastFillOf } from "./records/fills";
@@ -18,6 +19,8 @@ export class Work {
   /** Tells whoever waits how far a long command is. */
   readonly progress: ((done: number, of: number) => void) | undefined;
   private moment: Date;
+  /** Every row this entry added, as the database keeps it: what its seal is made over. */
+  readonly added: Record<string, Row[]> = {};
 
   constructor(
     tx: Knex.Transaction,
@@ -75,10 +78,25 @@ export class Work {
   private async restOnEntries(ids: readonly number[], because: string): Promise<void> {
     const others = ids.filter((id) => id !== this.entryId);
     if (others.length === 0) return;
-    await this.tx("rests_on")
+    const made = await this.tx("rests_on")
       .insert(others.map((on_entry) => ({ entry_id: this.entryId, on_entry, because })))
       .onConflict(["entry_id", "on_entry"])
-      .ignore();
+      .ignore()
+      .returning("*");
+    this.remember("rests_on", made);
+  }
+
+  private remember(table: string, rows: readonly Row[]): void {
+    const list = this.added[table] ?? [];
+    list.push(...rows);
+    this.added[table] = list;
+  }
+
+  /** Adds rows to a table and remembers them for the seal; whatever an entry writes goes through here. */
+  private async add(table: string, rows: readonly Record<string, unknown>[]): Promise<readonly Row[]> {
+    const made: Row[] = await this.tx(table).insert(rows).returning("*");
+    this.remember(table, made);
+    return made;
   }
 
   /** This entry takes a fill as it stands: it rests on everything that ever moved honey in or out of it. */
@@ -94,18 +112,17 @@ export class Work {
 
   /** States a fact and returns its id. */
   async state(table: string, row: Record<string, unknown>): Promise<number> {
-    const [made] = await this.tx(table)
-      .insert({ ...row, entry_id: this.entryId })
-      .returning("id");
-    return made.id as number;
+    const [made] = await this.add(table, [{ ...row, entry_id: this.entryId }]);
+    return made?.id as number;
   }
 
   /** States many facts of one table at once; ids in the same order. */
   async stateMany(table: string, rows: readonly Record<string, unknown>[]): Promise<number[]> {
     if (rows.length === 0) return [];
-    const made = await this.tx(table)
-      .insert(rows.map((row) => ({ ...row, entry_id: this.entryId })))
-      .returning("id");
+    const made = await this.add(
+      table,
+      rows.map((row) => ({ ...row, entry_id: this.entryId })),
+    );
     return made.map((m) => m.id as number);
   }
 
@@ -159,15 +176,37 @@ export class Work {
         );
       await this.restOnEntries(there.fedBy, move.because);
     }
-    await this.tx("movement").insert({
-      entry_id: this.entryId,
-      from_fill: move.from,
-      to_fill: move.to,
-      grams: move.grams,
-      at: this.moment,
-      kind: move.kind,
-      own_fill: move.own ?? null,
-    });
+    await this.add("movement", [
+      {
+        entry_id: this.entryId,
+        from_fill: move.from,
+        to_fill: move.to,
+        grams: move.grams,
+        at: this.moment,
+        kind: move.kind,
+        own_fill: move.own ?? null,
+      },
+    ]);
+  }
+
+  /** From now on an entry does not stand; what it moved is moved back by `moveBack`. */
+  async takeBack(entryId: number): Promise<void> {
+    await this.add("undone", [{ entry_id: entryId, by_entry: this.entryId }]);
+  }
+
+  /** A movement goes the other way, now. */
+  async moveBack(m: { id: number; from_fill: number; to_fill: number; grams: number }): Promise<void> {
+    await this.add("movement", [
+      {
+        entry_id: this.entryId,
+        from_fill: m.to_fill,
+        to_fill: m.from_fill,
+        grams: m.grams,
+        at: this.now,
+        kind: "undo",
+        reverses: m.id,
+      },
+    ]);
   }
 
   /** A named loss takes grams out of a fill. */

@@ -29,7 +29,12 @@ const post = (name: string, body: BodyInit, headers: Record<string, string> = {}
     new Request(`http://house/api/v1/commands/${name}`, {
       method: "POST",
       body,
-      headers: { "content-type": "application/json", "idempotency-key": randomUUID(), ...headers },
+      headers: {
+        "content-type": "application/json",
+        "idempotency-key": randomUUID(),
+        "aumbry-who": "Ines",
+        ...headers,
+      },
       duplex: "half",
     } as RequestInit),
     { params: Promise.resolve({ name }) },
@@ -168,7 +173,7 @@ describe("the doors for devices, files and paper", () => {
         new Request("http://house/", {
           method: "POST",
           body: JSON.stringify(body),
-          headers: { "content-type": "application/json" },
+          headers: { "content-type": "application/json", "aumbry-who": "Ines" },
         }),
         { params: Promise.resolve({ kind }) },
       );
@@ -201,7 +206,7 @@ describe("the doors for devices, files and paper", () => {
         new Request(`http://house/api/v1/csv/${table}?${query}`, {
           method: "POST",
           body,
-          headers: { "aumbry-who": "Ines" },
+          headers: { "aumbry-who": "Ines", "content-type": "text/csv" },
         }),
         {
           params: Promise.resolve({ table }),
@@ -249,7 +254,7 @@ describe("the other doors", () => {
     const request = new Request("http://house/api/v1/line", {
       method: "POST",
       body: "{}",
-      headers: { "content-type": "application/json" },
+      headers: { "content-type": "application/json", "aumbry-who": "Ines" },
     });
     expect((await line(request)).status).toBe(400);
   });

@@ -10,7 +10,10 @@ export interface ParsedNumber {
   readonly unit: string;
 }
 
-const FIGURE = /^([+-]?(?:\d[\d\u00a0\u202f ]*)?(?:[.,]\d+)?)\s*([a-zA-Z%°]*)$/;
+/** The figure's own marks, thousands spaced, then a unit; the spaces before the unit belong to the figure's run. */
+const FIGURE = /^([+-]?(?:\d[\d\s]*)?(?:[.,]\d+\s*)?)([a-zA-Z%°]*)$/;
+/** Nothing a person types as one figure is longer. */
+const LONGEST = 60;
 
 /**
  * Reads "26.4", "26,4", "1 026.4 kg", "-3".
@@ -18,11 +21,13 @@ const FIGURE = /^([+-]?(?:\d[\d\u00a0\u202f ]*)?(?:[.,]\d+)?)\s*([a-zA-Z%°]*)$/
  * @throws DomainError `not-a-number` when the text is no figure.
  */
 export function parseFigure(text: string): ParsedNumber {
-  const match = FIGURE.exec(text.trim());
-  const digits = match?.[1]?.replace(/[\s\u00a0\u202f]/g, "").replace(",", ".") ?? "";
+  const match = text.length > LONGEST ? null : FIGURE.exec(text.trim());
+  const digits = match?.[1]?.replace(/\s/g, "").replace(",", ".") ?? "";
   const value = digits === "" || digits === "+" || digits === "-" ? Number.NaN : Number(digits);
   if (!Number.isFinite(value)) {
-    throw new DomainError("not-a-number", `"${text.trim().slice(0, 40)}" is not a number.`, { text });
+    throw new DomainError("not-a-number", `"${text.trim().slice(0, 40)}" is not a number.`, {
+      text: text.slice(0, LONGEST),
+    });
   }
   return { value, unit: (match?.[2] ?? "").toLowerCase() };
 }

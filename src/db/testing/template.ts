@@ -1,10 +1,11 @@
 /** Vitest's global set-up: one template database, migrated once; each test file clones it. */
+import { letIn } from "../application";
 import { connect } from "../connection";
 import { migrate } from "../migrate";
-import { TEMPLATE, testServerUrl } from "./clone";
+import { APPLICATION, TEMPLATE, testServerUrl } from "./clone";
 
 export async function setup(): Promise<void> {
-  const admin = connect(testServerUrl("postgres"));
+  const admin = connect(testServerUrl("postgres"), { patient: true });
   await admin.raw(`drop database if exists ${TEMPLATE}`);
   await admin.raw(`create database ${TEMPLATE}`);
   const stale = await admin("pg_database")
@@ -13,7 +14,8 @@ export async function setup(): Promise<void> {
     .whereNot("datname", TEMPLATE);
   for (const { datname } of stale) await admin.raw(`drop database if exists ${datname} with (force)`);
   await admin.destroy();
-  const template = connect(testServerUrl(TEMPLATE));
+  const template = connect(testServerUrl(TEMPLATE), { patient: true });
   await migrate(template);
+  await letIn(template, APPLICATION);
   await template.destroy();
 }

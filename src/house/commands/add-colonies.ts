@@ -12,7 +12,7 @@ export const addColonies = defineCommand({
   summary: "Set up colonies in a yard",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     yard: text("The yard", 60),
     tags: tags("colony"),
     owner: note("The owner whose honey is kept separate", 60),

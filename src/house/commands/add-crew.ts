@@ -9,7 +9,7 @@ export const addCrew = defineCommand({
   summary: "Name somebody who works here",
   who: ["lead", "office"],
   undo: "counter-entry",
-  input: z.object({ name: text("The name", 40), role: choice("The role", ROLES) }),
+  input: z.strictObject({ name: text("The name", 40), role: choice("The role", ROLES) }),
   async run(work, { name, role }) {
     const crew = await crewNow(work.tx);
     if (crew.some((c) => c.name.toLowerCase() === name.toLowerCase()))

@@ -12,7 +12,7 @@ export const addPails = defineCommand({
   summary: "Set up pails with their empty weight and what they hold",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     tags: tags("pail"),
     emptyKg: massKg("The empty weight with lid", 30),
     holdsKg: massKg("What it holds", 400),

@@ -16,7 +16,7 @@ export const addSupers = defineCommand({
   summary: "Set up supers with depth, frames and empty weight",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     tags: tags("super"),
     depth: choice("The depth", DEPTHS),
     frames: count("Frames in a super", 1, 14),

@@ -10,7 +10,7 @@ export const addYard = defineCommand({
   summary: "Set up a yard",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     name: text("The yard's name", 60),
     country: note("The country", 60),
     location: note("Where it is, in words"),

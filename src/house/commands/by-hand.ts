@@ -21,7 +21,7 @@ export const crushCombs = defineCommand({
   summary: "Crush or press combs without a machine: the comb is lost, what stays in it is booked",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     supers: tags("super"),
     way: choice("The way", ["crushed", "pressed"]).default("crushed"),
     /** Honey left in the crushed comb when it was weighed out; estimated when left out. */
@@ -91,7 +91,7 @@ export const cutComb = defineCommand({
   summary: "Cut comb honey into weighed pieces under a lot of their own",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     super: tag("super"),
     pieces: count("Pieces", 1, 500),
     pieceG: count("Net quantity of a piece, g", 20, 2000),

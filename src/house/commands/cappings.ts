@@ -15,7 +15,7 @@ export const addBins = defineCommand({
   summary: "Set up cappings bins with their empty weight",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({ tags: tags("bin"), emptyKg: massKg("The empty weight", 60), since: since() }),
+  input: z.strictObject({ tags: tags("bin"), emptyKg: massKg("The empty weight", 60), since: since() }),
   async run(work, input) {
     for (const one of input.tags) {
       if (await maybeVessel(work.tx, "bin", one))
@@ -37,7 +37,7 @@ export const fillBin = defineCommand({
   summary: "Weigh a bin of cappings: wax and honey out of the batch",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     bin: tag("bin"),
     grossKg: massKg("The bin's weight", 400),
     batch: count("The batch", 1, 99_999).optional(),
@@ -98,7 +98,7 @@ export const drainBin = defineCommand({
   summary: "Honey won from cappings: drained, spun, pressed or warmed",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     bin: tag("bin"),
     way: choice("The way", WAYS).default("drained"),
     kg: massKg("The honey won", 300),
@@ -147,7 +147,7 @@ export const weighWax = defineCommand({
   summary: "Weigh the wax of a bin and empty it; what is neither honey nor wax is booked by name",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({ bin: tag("bin"), kg: massKg("The wax", 200) }),
+  input: z.strictObject({ bin: tag("bin"), kg: massKg("The wax", 200) }),
   async run(work, input) {
     const { vessel, fill, because } = await binHolding(work, input.bin);
     const wax = gramsFromKg(input.kg);

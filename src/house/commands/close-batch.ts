@@ -16,7 +16,7 @@ export const closeBatch = defineCommand({
   summary: "Close a batch: what nobody can explain is booked by its name",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({ batch: count("The batch", 1, 99_999).optional(), reason: note("The reason") }),
+  input: z.strictObject({ batch: count("The batch", 1, 99_999).optional(), reason: note("The reason") }),
   async run(work, input) {
     const batch = await openBatch(work.tx, input.batch);
     const turning = (await runsOfBatches(work.tx, [batch.id])).find((r) => r.ended_at === null);

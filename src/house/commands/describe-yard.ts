@@ -10,7 +10,7 @@ export const describeYard = defineCommand({
   summary: "Say where a yard is and what it is registered as",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     yard: text("The yard", 60),
     location: note("Where it is, in words"),
     registration: note("The registration number", 40),
@@ -34,7 +34,7 @@ export const noteBloom = defineCommand({
   summary: "Note what blooms in a yard, by date",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     yard: text("The yard", 60),
     what: text("What blooms", 60),
     date: day("The day it was seen").optional(),

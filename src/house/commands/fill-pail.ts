@@ -16,7 +16,7 @@ export const fillPail = defineCommand({
   summary: "Weigh a filled pail: the honey in it comes out of the batch",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     pail: tag("pail"),
     grossKg: massKg("The pail's weight with honey", 500),
     batch: count("The batch", 1, 99_999).optional(),

@@ -23,7 +23,7 @@ import {
 } from "../records/floor";
 import type { Work } from "../work";
 
-const machineInput = z.object({
+const machineInput = z.strictObject({
   name: text("The machine's name", 30),
   kind: choice("The kind", MACHINE_KINDS).default("radial"),
   slots: count("Slots", 2, 120),
@@ -107,7 +107,7 @@ export const checkFloor = defineCommand({
   summary: "Tick the opening or closing check of the floor",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     kind: choice("The check", ["opening", "closing"]),
     items: z.array(z.string(), { error: "Tick what was looked at." }).max(12),
   }),
@@ -139,7 +139,7 @@ export const setCheckAside = defineCommand({
   summary: "Set a check aside that does not apply on this floor, or take it up again",
   who: ["lead", "floor"],
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     kind: choice("The check", ["opening", "closing"]),
     item: text("What is looked at", 20),
     /** False takes it up again. */
@@ -179,7 +179,7 @@ export const swapPail = defineCommand({
   summary: "Put the next empty pail under the gate",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     batch: count("The batch", 1, 99_999).optional(),
     /** Left out, the next empty pail by its number. */
     pail: tag("pail").optional(),
@@ -243,12 +243,12 @@ export const planDay = defineCommand({
   summary: "Keep the day's plan: who uncaps with what, which machines, from when, with which breaks",
   who: ["lead", "floor"],
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     date: z.iso.date({ error: "The day must be a day such as 2026-08-13." }),
     start: z.string().regex(CLOCK_TIME, "The start must be a time such as 08:00."),
     uncappers: z
       .array(
-        z.object({
+        z.strictObject({
           who: text("Who", 30),
           tool: choice("The tool", [...Object.keys(TOOLS), NO_TOOL] as [Tool | typeof NO_TOOL]),
           /** When they come, where it is not at the start. */
@@ -266,7 +266,7 @@ export const planDay = defineCommand({
     tenders: count("Others who load", 0, 20),
     breaks: z
       .array(
-        z.object({
+        z.strictObject({
           at: z.string().regex(CLOCK_TIME, "A break begins at a time such as 12:30."),
           minutes: number("Minutes", 1, 240, "min"),
         }),
@@ -305,11 +305,11 @@ export const setSkills = defineCommand({
   summary: "Say what somebody can do on the floor: tools they know with their own pace, machines, pails",
   who: ["lead", "floor"],
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     name: text("The name", 40),
     tools: z
       .array(
-        z.object({
+        z.strictObject({
           tool: choice("The tool", Object.keys(TOOLS) as [Tool, ...Tool[]]),
           minPerFrame: number("Minutes a frame", 0.1, 30, "min").nullable().default(null),
         }),

@@ -163,16 +163,16 @@ export const importRows = defineCommand({
   summary: "Bring in yards, colonies or supers from a file, all or nothing",
   who: ["lead", "office"],
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     table: choice("The table", CSV_TABLE_NAMES),
     rows: z
-      .array(z.object({ line: z.number().int(), cells: z.record(z.string(), z.string()) }), {
+      .array(z.strictObject({ line: z.number().int(), cells: z.record(z.string(), z.string()) }), {
         error: "The rows are missing.",
       })
       .min(1, "There is no row to bring in.")
       .max(20_000, "At most 20,000 rows come in at a time."),
     /** What could not even be read as a row. */
-    unread: z.array(z.object({ line: z.number().int(), message: z.string() })).default([]),
+    unread: z.array(z.strictObject({ line: z.number().int(), message: z.string() })).default([]),
     /** True: rows with a problem are left out, by the wish of whoever sends them. */
     leaveOutBad: z.boolean().default(false),
   }),

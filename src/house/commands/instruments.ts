@@ -12,7 +12,7 @@ export const addInstrument = defineCommand({
   summary: "Set up a refractometer: its scale, step and temperature compensation",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     name: text("The instrument's name", 30),
     scale: choice("The scale", SCALES).default("water"),
     resolution: number("The smallest step", 0.0001, 1).default(0.2),
@@ -52,7 +52,7 @@ export const checkInstrument = defineCommand({
   summary: "Check a refractometer against a reference",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     instrument: text("The instrument", 30),
     reference: choice("The reference", REFERENCES).default("dioptric oil"),
     /** At 20 °C, on the instrument's own scale, as bottle or block say. */

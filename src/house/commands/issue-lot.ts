@@ -38,13 +38,13 @@ export const issueLot = defineCommand({
   summary: "Take pails into jars under one lot code",
   who: ["lead", "filler", "office", "floor"],
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     honeyKind: text("The kind of honey", 60),
     jarG: jarMassG("Net quantity of a jar", 5, 10_000),
     jars: count("The number of jars", 1, 100_000),
     pails: list(
       "The pails",
-      z.object(
+      z.strictObject(
         {
           pail: tag("pail"),
           /** Left out, what the jars need of it; the rest stays in the pail. */

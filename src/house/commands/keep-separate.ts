@@ -24,7 +24,7 @@ export const keepSeparate = defineCommand({
   summary: "Keep colonies' honey separate for an owner, or pool it again",
   who: ["lead", "office"],
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     colonies: tags("colony"),
     owner: note("The owner", 60),
     agreedKg: massKg("The kilograms agreed for each colony", 5000).optional(),

@@ -12,7 +12,7 @@ export const planPull = defineCommand({
   summary: "Plan a pull: yard, day and the way the bees are cleared",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     yard: text("The yard", 60),
     date: day("The day of the pull"),
     method: choice("The way of clearing", CLEARING_METHODS).default("escape-board"),
@@ -49,7 +49,7 @@ export const tickStep = defineCommand({
   summary: "Tick a step of a pull plan as done",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({ plan: count("The plan", 1, Number.MAX_SAFE_INTEGER), step: text("The step", 20) }),
+  input: z.strictObject({ plan: count("The plan", 1, Number.MAX_SAFE_INTEGER), step: text("The step", 20) }),
   async run(work, input) {
     const plan = await maybePlan(work.tx, input.plan);
     if (!plan) refuse("unknown-plan", "There is no such plan.", "plan");

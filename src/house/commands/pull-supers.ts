@@ -27,7 +27,7 @@ import type { Work } from "../work";
 /** More honey than the fullest deep super of twelve frames of about 5.4 kg could carry (common practice). */
 const MOST_HONEY_G = 65_000;
 
-const pulledSuper = z.object(
+const pulledSuper = z.strictObject(
   {
     tag: tag("super"),
     colony: tag("colony"),
@@ -108,7 +108,7 @@ export const pullSupers = defineCommand({
   summary: "Record supers pulled off colonies, judged and weighed in",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     /** May be left out when the colony tells it. */
     yard: text("The yard", 60).optional(),
     date: day("The day of the pull").optional(),

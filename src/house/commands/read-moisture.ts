@@ -59,7 +59,7 @@ export const readMoisture = defineCommand({
   summary: "Enter a refractometer reading; it is corrected for temperature and calibration",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({ ...WHAT, ...SHOWN, value: value() }),
+  input: z.strictObject({ ...WHAT, ...SHOWN, value: value() }),
   async run(work, input) {
     const read = await target(work, input);
     const instrument = await meantBy(work, input);
@@ -102,7 +102,7 @@ export const readSheet = defineCommand({
   summary: "Enter a reading sheet: several drops of one honey in a row",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({ ...WHAT, ...SHOWN, values: drops }),
+  input: z.strictObject({ ...WHAT, ...SHOWN, values: drops }),
   async run(work, input) {
     const read = await target(work, input);
     const instrument = await meantBy(work, input);

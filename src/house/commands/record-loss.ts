@@ -22,7 +22,7 @@ export const recordLoss = defineCommand({
   summary: "Book a loss out of a batch or a pail",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     batch: count("The batch", 1, 99_999).optional(),
     pail: tag("pail").optional(),
     kg: massKg("What was lost", 500),

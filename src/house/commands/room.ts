@@ -11,7 +11,7 @@ export const noteClimate = defineCommand({
   summary: "Enter the hot room's temperature and humidity",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     tempC: tempC("The room's temperature", 0, 60),
     humidityPct: number("The relative humidity", 1, 100, "%"),
   }),
@@ -37,7 +37,7 @@ export const setFan = defineCommand({
   summary: "Say how a stack stands to the fan",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     stack: text("The stack's letter", 3).transform((t) => t.toUpperCase()),
     fan: choice("The fan", ["full", "some", "none"]),
   }),
@@ -55,7 +55,7 @@ export const addDevice = defineCommand({
   summary: "Let an instrument's bridge post readings, with a token of its own",
   who: ["lead"],
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     name: text("The device's name", 30).refine(
       (t) => /^[a-z0-9-]+$/i.test(t),
       "The device's name may hold letters, digits and hyphens.",

@@ -21,7 +21,7 @@ import {
 } from "../records/floor";
 import { mustBeOpened } from "./floor";
 
-const frame = z.object({
+const frame = z.strictObject({
   super: tag("super"),
   kg: massKgOrNone("A frame's weight", 15),
   /** 2: it lies across this slot and the next, which is null. */
@@ -35,7 +35,7 @@ export const startRun = defineCommand({
   summary: "Start a run: a load of frames in a machine",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     machine: text("The machine", 30),
     batch: count("The batch", 1, 99_999).optional(),
     /** By slot, null where it stays empty. */
@@ -137,13 +137,13 @@ export const endRun = defineCommand({
   summary: "End a run: how it stood, and which frames were not clean",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     run: count("The run", 1, Number.MAX_SAFE_INTEGER).optional(),
     /** Or the machine it turns in; neither where only one turns. */
     machine: text("The machine", 30).optional(),
     shaky: z.boolean().default(false),
     marks: z
-      .array(z.object({ slot: count("The slot", 1, 120), mark: choice("The mark", MARKS) }))
+      .array(z.strictObject({ slot: count("The slot", 1, 120), mark: choice("The mark", MARKS) }))
       .max(120)
       .default([]),
   }),

@@ -9,7 +9,7 @@ export const setHouse = defineCommand({
   summary: "Name the house and its rules",
   who: ["lead", "office"],
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     name: text("The house's name"),
     address: note("The address"),
     country: text("The country of origin", 60),
@@ -43,7 +43,11 @@ export const setHouse = defineCommand({
       settle_hours: input.settleHours,
       best_before_months: input.bestBeforeMonths,
     });
-    const onOneLine = (t: string) => t.replace(/\s*\n\s*/g, ", ");
+    const onOneLine = (t: string) =>
+      t
+        .split("\n")
+        .map((part) => part.trim())
+        .join(", ");
     const facts: [what: string, before: string | number, after: string | number, unit: string][] = [
       ["name", was.name, input.name, ""],
       ["address", onOneLine(was.address), onOneLine(input.address), ""],

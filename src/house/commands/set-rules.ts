@@ -10,7 +10,7 @@ export const setRules = defineCommand({
   summary: "Choose how ripeness is judged here",
   who: ["lead"],
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     school: choice("The school", SCHOOLS).default("instrument"),
     sealedPct: pct("The share that counts as sealed", 50, 100).default(95),
     shakeMaxPct: pct("The share of frames by the shake", 0, 100).default(15),
@@ -32,7 +32,7 @@ export const setRoom = defineCommand({
   summary: "Say what the hot room can do and how long supers may wait",
   who: ["lead"],
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     beetleHours: number("Hours pulled supers may wait for beetles", 6, 480, "h").default(48),
     spinTempC: tempC("The honey's temperature for spinning", 15, 40).default(27),
     dehumidifierLPerDay: number("The dehumidifier as rated", 0, 500, "L a day").default(0),

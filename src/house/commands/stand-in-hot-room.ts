@@ -14,7 +14,7 @@ export const standInHotRoom = defineCommand({
   summary: "Stand pulled supers in a stack of the hot room, or take them out again",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     supers: tags("super"),
     place: choice("The place", PLACES).default("hot room"),
     stack: text("The stack's letter", 3)

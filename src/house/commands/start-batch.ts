@@ -128,7 +128,7 @@ export const startBatch = defineCommand({
   summary: "Choose supers into a new batch",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({ supers: tags("super"), despite }),
+  input: z.strictObject({ supers: tags("super"), despite }),
   async run(work, input) {
     const last = await work.tx("live_batch").max("number as n").first();
     const number = Number(last?.n ?? 0) + 1;
@@ -147,7 +147,7 @@ export const addToBatch = defineCommand({
   summary: "Bring more supers into an open batch",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({ batch: count("The batch", 1, 99_999).optional(), supers: tags("super"), despite }),
+  input: z.strictObject({ batch: count("The batch", 1, 99_999).optional(), supers: tags("super"), despite }),
   async run(work, input) {
     const batch = await openBatch(work.tx, input.batch);
     await work.restOn(batch, `supers were added to batch ${batch.number}`);

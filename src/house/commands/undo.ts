@@ -20,13 +20,13 @@ export const undo = defineCommand({
   summary: "Take an entry back by a counter-entry",
   who: ANY_HAND,
   undo: "no",
-  input: z.object({ entry: count("The entry", 1, Number.MAX_SAFE_INTEGER) }),
+  input: z.strictObject({ entry: count("The entry", 1, Number.MAX_SAFE_INTEGER) }),
   async run(work, { entry: id }) {
     const entry = await entryById(work.tx, id);
     if (!entry) refuse("unknown-entry", "There is no such entry on the tape.", "entry");
     if (!entry.undoable) refuse("not-undoable", "An undoing is not undone: enter the thing again.", "entry");
-    const done = definedCommand(entry.command);
-    if (done) mustBeAllowed(work.actor, done);
+    // What no command stands behind any more is the lead's to take back.
+    mustBeAllowed(work.actor, definedCommand(entry.command) ?? { who: ["lead"], summary: entry.say });
     if (await isUndone(work.tx, id)) refuse("undone-already", `"${entry.say}" is undone already.`, "entry");
     const dependents = await restingOn(work.tx, id);
     if (dependents.length > 0) {
@@ -36,24 +36,14 @@ export const undo = defineCommand({
       refuse("rested-on", `${said[0]?.toUpperCase()}${said.slice(1)}${more}; undo that first.`, "entry");
     }
     const moved = await work.tx("movement").where({ entry_id: id }).orderBy("id", "desc");
-    await work.tx("undone").insert({ entry_id: id, by_entry: work.entryId });
+    await work.takeBack(id);
     const short = await firstOverdrawn(
       work.tx,
       moved.map((m) => m.to_fill),
     );
     if (short) refuse("rested-on", `"${short.say}" takes out what this put in; undo that first.`, "entry");
     // Backwards, so that what came in last goes first.
-    for (const m of moved) {
-      await work.tx("movement").insert({
-        entry_id: work.entryId,
-        from_fill: m.to_fill,
-        to_fill: m.from_fill,
-        grams: m.grams,
-        at: work.now,
-        kind: "undo",
-        reverses: m.id,
-      });
-    }
+    for (const m of moved) await work.moveBack(m);
     if (entry.command === addCrew.name) await mustKeepALead(work);
     return { entry: id, undid: entry.say, grams: entry.grams };
   },

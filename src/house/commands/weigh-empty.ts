@@ -28,7 +28,7 @@ export const weighEmpty = defineCommand({
   who: ANY_HAND,
   undo: "counter-entry",
   /** One of super, pail and bin. */
-  input: z.object({
+  input: z.strictObject({
     super: tag("super").optional(),
     pail: tag("pail").optional(),
     bin: tag("bin").optional(),

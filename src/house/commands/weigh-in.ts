@@ -13,7 +13,7 @@ export const weighIn = defineCommand({
   summary: "Weigh in a pulled super",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({ super: tag("super"), grossKg: massKg("The weight with honey", 90) }),
+  input: z.strictObject({ super: tag("super"), grossKg: massKg("The weight with honey", 90) }),
   async run(work, input) {
     const comb = (await waitingCombs(work.tx)).find((c) => c.tag === input.super);
     if (!comb) {

@@ -60,7 +60,7 @@ export const weighSpunSuper = defineCommand({
   summary: "Weigh a spun super back: what is over its empty weight stayed in the comb",
   who: ANY_HAND,
   undo: "counter-entry",
-  input: z.object({
+  input: z.strictObject({
     super: tag("super"),
     grossKg: massKg("The spun super's weight", 90),
     /** Its combs were hung to drain so long instead of being spun. */

@@ -54,21 +54,32 @@ function firstUnreadableLine(bytes: Uint8Array): number {
 
 /** Which mark parts the columns: the one the head has most of. */
 function delimiterOf(text: string): string {
-  const head = text.slice(0, text.search(/\r|\n|$/)).replace(/"[^"]*"/g, "");
+  const head =
+    text
+      .slice(0, 4000)
+      .split(/[\r\n]/, 1)[0]
+      ?.replace(/"[^"]*"/g, "") ?? "";
   const count = (mark: string) => head.split(mark).length;
   return [",", ";", "\t"].reduce((best, mark) => (count(mark) > count(best) ? mark : best));
 }
 
-const plainHead = (head: string): { name: string; unit: string } => {
-  const [, name = head, unit = ""] = /^(.*?)\s*[([](kg|g|lb)[)\]]\s*$/i.exec(head) ?? [];
+/** A head is a few words; what is longer is no head. */
+const LONGEST_HEAD = 80;
+const LONGEST_CELL = 500;
+const UNIT_BEHIND = /[([](kg|g|lb)[)\]]$/i;
+
+function plainHead(written: string): { name: string; unit: string } {
+  const head = written.trim().slice(0, LONGEST_HEAD + 1);
+  const [behind = "", unit = ""] = UNIT_BEHIND.exec(head) ?? [];
   return {
-    name: name
+    name: head
+      .slice(0, head.length - behind.length)
       .trim()
       .toLowerCase()
       .replace(/[_\s]+/g, " "),
     unit: unit.toLowerCase(),
   };
-};
+}
 
 /** Rows by the table's own columns. @throws Refusal when heads are missing, unknown or twice, or there are too many rows */
 export function readCsv(
@@ -85,6 +96,8 @@ export function readCsv(
     .filter((l) => l.cells.some((c) => c.trim() !== ""));
   const head = lines.shift();
   if (!head) return wrong("empty-file", "The file is empty.");
+  if (head.cells.length > 60)
+    return wrong("too-many-columns", `The head has ${head.cells.length} columns; at most 60 are read.`);
   const heads = head.cells.map(plainHead);
   const fields = heads.map(
     ({ name }) =>
@@ -96,7 +109,7 @@ export function readCsv(
   if (strange)
     return wrong(
       "unknown-column",
-      `There is no column "${strange.name}" for ${table}. Columns are: ${known}.`,
+      `There is no column "${strange.name.slice(0, 40)}" for ${table}. Columns are: ${known}.`,
     );
   const twice = fields.find((f, i) => f !== null && fields.indexOf(f) !== i);
   if (twice) return wrong("column-twice", `The column "${twice}" is there twice.`);
@@ -123,6 +136,14 @@ export function readCsv(
       problems.push({
         line,
         message: `Row ${line} has ${cells.length} columns instead of ${heads.length}.${hint}`,
+      });
+      continue;
+    }
+    const long = cells.find((cell) => cell.length > LONGEST_CELL);
+    if (long !== undefined) {
+      problems.push({
+        line,
+        message: `Row ${line} has a cell of ${long.length} characters; at most ${LONGEST_CELL} are read.`,
       });
       continue;
     }

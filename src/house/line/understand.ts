@@ -5,6 +5,7 @@ import { COMMANDS } from "../commands";
 import { asRefusal, Refusal } from "../errors";
 import { maybeColony, maybeVessel } from "../records/equipment";
 import { maybeLot } from "../records/lots";
+import { isWritable } from "../writable";
 import { VERBS, type Verb } from "./verbs";
 
 export type Understood =
@@ -104,8 +105,11 @@ function nearestVerb(text: string): Verb | undefined {
   );
 }
 
+/** A sentence is no longer. */
+const LONGEST = 300;
+
 export async function understand(db: Knex, raw: string, who: string, at?: string): Promise<Understood> {
-  const text = raw.normalize("NFC").trim().replace(/\s+/g, " ").slice(0, 300);
+  const text = isWritable(raw) ? raw.slice(0, LONGEST).normalize("NFC").trim().replace(/\s+/g, " ") : "";
   if (text === "") return { kind: "unclear", say: "", hint: null };
   const opened = await thingNamed(db, text);
   if (opened) return { kind: "open", ...opened };

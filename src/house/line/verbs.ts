@@ -27,7 +27,8 @@ const list = (words: string | undefined, letter: string): string =>
   (words ?? "")
     .trim()
     .split(/[\s,]+/)
-    .map((w) => w.replace(new RegExp(`^${letter}(?=[\\d:])`, "i"), "").replace(/^:/, ""))
+    .map((w) => (w[0]?.toLowerCase() === letter && /[\d:]/.test(w[1] ?? "") ? w.slice(1) : w))
+    .map((w) => w.replace(/^:/, ""))
     .join(",");
 
 export const VERBS: readonly Verb[] = [
@@ -162,7 +163,7 @@ export const VERBS: readonly Verb[] = [
     input: (m) => ({
       ...(m.machine ? { machine: m.machine } : {}),
       shaky: m.shook !== undefined,
-      marks: [...(m.marks ?? "").matchAll(/(\d+) (again|burst|brood)/gi)].map(([, slot, mark]) => ({
+      marks: [...(m.marks ?? "").matchAll(/ (\d+) (again|burst|brood)/gi)].map(([, slot, mark]) => ({
         slot,
         mark: mark?.toLowerCase(),
       })),

@@ -1,4 +1,5 @@
 import type { Knex } from "knex";
+import type { Deeds } from "../ledger/seal";
 
 /** Any row that was stated by an entry. */
 export interface Stated {
@@ -21,6 +22,8 @@ export interface EntryRow {
   readonly undoable: boolean;
   readonly idempotency_key: string;
   readonly prev_hash: string;
+  /** What it added, sealed in its hash; null on entries made before that was done. */
+  readonly deeds: Deeds | null;
   readonly hash: string;
 }
 

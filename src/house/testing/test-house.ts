@@ -13,7 +13,7 @@ function named(name: string): CommandDefinition {
 export type TestHouse = Awaited<ReturnType<typeof openTestHouse>>;
 
 export async function openTestHouse() {
-  const { db, url, drop } = await cloneDatabase();
+  const { db, owner, url, ownerUrl, drop } = await cloneDatabase();
   const request = (input: object, more: { key?: string; who?: string; at?: string } = {}) => ({
     input,
     who: "Ines",
@@ -80,5 +80,5 @@ export async function openTestHouse() {
       ],
     });
 
-  return { db, url, act, refused, say, equip, pull, close: drop };
+  return { db, owner, url, ownerUrl, act, refused, say, equip, pull, close: drop };
 }

@@ -7,6 +7,7 @@ import { Lead, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import { SCHOOL } from "@/ui/pull/words";
 import { houseAsItStands } from "../../read";
+import { Seals } from "./seals";
 
 export const metadata: Metadata = { title: "Set-up" };
 
@@ -204,19 +205,7 @@ export default async function SetUp() {
         />
       </Panel>
       <Panel title="The ledger" className="mt-4">
-        <p>
-          {view.chain.intact ? (
-            <>
-              <b className="text-go">Intact:</b> {view.chain.entries} entries, each sealed to the one before.
-            </>
-          ) : (
-            <>
-              <b className="text-stop">Broken</b> at entry {view.chain.firstBroken?.id}: &ldquo;
-              {view.chain.firstBroken?.say}&rdquo; is not as it was written. Restore a backup made before.
-            </>
-          )}{" "}
-          <b>{view.driftGrams === 0 ? "Mass closes to the gram." : `Mass is off by ${view.driftGrams} g.`}</b>
-        </p>
+        <Seals seals={view.seals} zone={house.zone} />
         <p className="mt-2 text-[15px] text-ink-2">
           Other programs read and write through the same commands:{" "}
           <a href="/api/v1/openapi.json" className="font-semibold">

@@ -30,11 +30,27 @@ export function problem(fault: unknown): Response {
   );
 }
 
-/** A form on a foreign page must not write here. @throws Refusal */
+/**
+ * Only this house's own pages and programs that say themselves who they are may write or listen: a foreign page
+ * carries its own origin, and one that hides it cannot set a header of ours without being asked first.
+ * @throws Refusal
+ */
 export function sameSite(request: Request): void {
+  const foreign = () => new Refusal("other-site", "Another site's page may not do that here.", 403);
   const site = request.headers.get("sec-fetch-site");
-  if (site && site !== "same-origin" && site !== "none")
-    throw new Refusal("other-site", "Another site's page may not write here.", 403);
+  if (site && site !== "same-origin" && site !== "none") throw foreign();
+  const origin = request.headers.get("origin");
+  if (origin !== null) {
+    if (!URL.canParse(origin) || new URL(origin).host !== request.headers.get("host")) throw foreign();
+    return;
+  }
+  if (site || request.method === "GET") return;
+  if (request.headers.get("aumbry-who") === null && request.headers.get("authorization") === null)
+    throw new Refusal(
+      "who-by-header",
+      "A program that is no page of this house says who it is in the header Aumbry-Who.",
+      403,
+    );
 }
 
 /** A body of at most `most` bytes, counted as it comes in. @throws Refusal */
@@ -68,11 +84,15 @@ export async function boundedText(request: Request, most: number): Promise<strin
 
 /** Reads a JSON body of at most 1 MB. @throws Refusal */
 export async function jsonBody(request: Request): Promise<unknown> {
-  // A form on a foreign page cannot send this type, which keeps other sites' pages from writing here.
+  sameSite(request);
+  // A form on a foreign page cannot send this type.
   if (!/^application\/json\b/i.test(request.headers.get("content-type") ?? ""))
     throw new Refusal("not-json", "Send the input as application/json.", 415);
-  sameSite(request);
-  const text = await boundedText(request, MAX_BODY_BYTES);
+  return parsedJson(await boundedText(request, MAX_BODY_BYTES));
+}
+
+/** @throws Refusal when it is no JSON, or nested deeper than anything that is meant */
+export function parsedJson(text: string): unknown {
   try {
     return JSON.parse(text);
   } catch (cause) {

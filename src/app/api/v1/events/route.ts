@@ -1,13 +1,31 @@
 import { hearEntries } from "@/house/door";
+import { problem, sameSite } from "../http";
 
 export const dynamic = "force-dynamic";
 
-/** Server-sent events: one "entry" event for everything written by anybody, so that every screen refreshes. */
+const BEAT_MS = 10_000;
+/** A browser keeps one; this many are a fault or a stranger. */
+const MOST_STREAMS = 200;
+let open = 0;
+
+/**
+ * Server-sent events: `entry` for everything written by anybody, so that every screen refreshes; `records` with
+ * "away" or "back" when the house's records go or come; `beat` now and then, so that a dead line is noticed.
+ */
 export function GET(request: Request): Response {
+  try {
+    sameSite(request);
+  } catch (fault) {
+    return problem(fault);
+  }
+  if (open >= MOST_STREAMS)
+    return new Response("Too many listen already.\n", { status: 503, headers: { "retry-after": "30" } });
+  open += 1;
   const encoder = new TextEncoder();
   let close = () => {};
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
+      let closed = false;
       const send = (text: string) => {
         try {
           controller.enqueue(encoder.encode(text));
@@ -15,9 +33,16 @@ export function GET(request: Request): Response {
           close();
         }
       };
-      const unlisten = hearEntries((id) => send(`event: entry\ndata: ${id}\n\n`));
-      const beat = setInterval(() => send(": still here\n\n"), 25_000);
+      send("retry: 2000\n\n");
+      const unlisten = hearEntries({
+        entry: (id) => send(`event: entry\ndata: ${id}\n\n`),
+        records: (answer) => send(`event: records\ndata: ${answer ? "back" : "away"}\n\n`),
+      });
+      const beat = setInterval(() => send("event: beat\ndata: \n\n"), BEAT_MS);
       close = () => {
+        if (closed) return;
+        closed = true;
+        open -= 1;
         clearInterval(beat);
         unlisten();
         try {
@@ -27,7 +52,6 @@ export function GET(request: Request): Response {
         }
       };
       request.signal.addEventListener("abort", () => close());
-      send("retry: 2000\n\n");
     },
     cancel: () => close(),
   });

@@ -1,21 +1,22 @@
-import { Refusal } from "@/house";
-import { houseDatabase } from "@/house/door";
+import { mayAsk, Refusal, ROLES } from "@/house";
+import { houseDatabase, houseWriting } from "@/house/door";
 import { understand } from "@/house/line";
-import { jsonBody, problem, whoAsks } from "../http";
+import { jsonBody, problem, sameSite, whoAsks } from "../http";
+
+/** Whoever works here may ask what a line means. */
+const TO_ASK = { who: ROLES, summary: "ask what a line means" };
 
 /** Says back what a typed line means; commits nothing. */
 export async function POST(request: Request): Promise<Response> {
   try {
+    sameSite(request);
+    const who = whoAsks(request);
+    await mayAsk(houseDatabase(), TO_ASK, who);
     const body = await jsonBody(request);
     const text = (body as { text?: unknown } | null)?.text;
     if (typeof text !== "string") throw new Refusal("bad-input", "Send the line's text.", 400);
     return Response.json(
-      await understand(
-        houseDatabase(),
-        text,
-        whoAsks(request),
-        request.headers.get("aumbry-at") ?? undefined,
-      ),
+      await understand(houseWriting(), text, who, request.headers.get("aumbry-at") ?? undefined),
       {
         headers: { "cache-control": "no-store" },
       },

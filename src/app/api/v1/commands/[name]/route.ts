@@ -1,20 +1,24 @@
-import { COMMANDS, execute, Refusal } from "@/house";
-import { houseDatabase } from "@/house/door";
-import { jsonBody, problem, whoAsks } from "../../http";
+import { COMMANDS, execute, mayAsk, Refusal } from "@/house";
+import { houseDatabase, houseWriting } from "@/house/door";
+import { jsonBody, problem, sameSite, whoAsks } from "../../http";
 
 export async function POST(
   request: Request,
   { params }: { params: Promise<{ name: string }> },
 ): Promise<Response> {
   try {
+    sameSite(request);
     const { name } = await params;
     const command = COMMANDS.get(name);
     if (!command)
       throw new Refusal("unknown-command", `There is no command called "${name.slice(0, 60)}".`, 404);
+    const who = whoAsks(request);
+    // Before a byte of what they send is read.
+    await mayAsk(houseDatabase(), command, who);
     const input = await jsonBody(request);
-    const answer = await execute(houseDatabase(), command, {
+    const answer = await execute(houseWriting(), command, {
       input,
-      who: whoAsks(request),
+      who,
       device: request.headers.get("aumbry-device") ?? "browser",
       key: request.headers.get("idempotency-key") ?? "",
       at: request.headers.get("aumbry-at") ?? undefined,

@@ -1,7 +1,7 @@
-import { asRefusal, COMMANDS, execute, Refusal, rehearse } from "@/house";
+import { asRefusal, COMMANDS, execute, mayAsk, Refusal, rehearse } from "@/house";
 import { decodeCsv, readCsv } from "@/house/csv/read";
 import { CSV_TABLE_NAMES, type CsvTable, writeCsv } from "@/house/csv/tables";
-import { houseDatabase } from "@/house/door";
+import { houseDatabase, houseWriting } from "@/house/door";
 import { boundedBytes, problem, sameSite, whoAsks } from "../../http";
 
 const MOST_BYTES = 4_000_000;
@@ -45,13 +45,17 @@ export async function POST(
   try {
     sameSite(request);
     const table = await tableNamed(params);
-    const query = new URL(request.url).searchParams;
-    const { rows, problems } = readCsv(table, decodeCsv(await boundedBytes(request, MOST_BYTES)));
     const command = COMMANDS.get("import-rows");
     if (!command) throw new Error("The import has no command.");
+    const who = whoAsks(request);
+    await mayAsk(houseDatabase(), command, who);
+    if (!/^text\/csv\b/i.test(request.headers.get("content-type") ?? ""))
+      throw new Refusal("not-csv", "Send the file as text/csv.", 415);
+    const query = new URL(request.url).searchParams;
+    const { rows, problems } = readCsv(table, decodeCsv(await boundedBytes(request, MOST_BYTES)));
     const asked = {
       input: { table, rows, unread: problems, leaveOutBad: query.get("leave-out-bad") === "1" },
-      who: whoAsks(request),
+      who,
       device: request.headers.get("aumbry-device") ?? "browser",
       at: request.headers.get("aumbry-at") ?? undefined,
       key: request.headers.get("idempotency-key") ?? `import-${crypto.randomUUID()}`,
@@ -64,7 +68,7 @@ export async function POST(
         const progress = (done: number, of: number) => tell({ progress: { done, of } });
         try {
           progress(0, rows.length);
-          const answer = await (dry ? rehearse : execute)(houseDatabase(), command, { ...asked, progress });
+          const answer = await (dry ? rehearse : execute)(houseWriting(), command, { ...asked, progress });
           tell({ done: { say: answer.say, entry: dry ? null : answer.entry, rows: rows.length } });
         } catch (fault) {
           const known = asRefusal(fault);

@@ -1,9 +1,12 @@
-import { Refusal } from "@/house";
+import { ANY_HAND, mayAsk, Refusal } from "@/house";
 import { receiveFromStandIn } from "@/house/devices";
 import { houseDatabase } from "@/house/door";
 import { standInTruth } from "@/house/views/stand-in-truth";
 import { hiddenComb, hiddenWaterPct, refractometerShows, STAND_IN_SEED, scaleShows } from "@/standins";
-import { jsonBody, problem } from "../../http";
+import { jsonBody, problem, sameSite, whoAsks } from "../../http";
+
+/** Whoever may write may have a stand-in read something. */
+const TO_READ = { who: ANY_HAND, summary: "have a stand-in read something" };
 
 /** Puts a super on the stand-in scale or a drop of it on the stand-in prism: { super, cappedPct?, sampleC? }. */
 export async function POST(
@@ -11,7 +14,9 @@ export async function POST(
   { params }: { params: Promise<{ kind: string }> },
 ): Promise<Response> {
   try {
+    sameSite(request);
     const { kind } = await params;
+    await mayAsk(houseDatabase(), TO_READ, whoAsks(request));
     const body = (await jsonBody(request)) as Record<"super" | "cappedPct" | "sampleC" | "frameKg", unknown>;
     if (kind !== "scale" && kind !== "refractometer")
       throw new Refusal("unknown-stand-in", "The stand-ins are scale and refractometer.", 404);

@@ -1,7 +1,7 @@
-import { Refusal } from "@/house";
-import { linesOfScale, receivePost } from "@/house/devices";
-import { houseDatabase } from "@/house/door";
-import { boundedText, problem } from "../../../http";
+import { deviceWithToken, keepReadings, linesOfScale } from "@/house/devices";
+import { houseWriting } from "@/house/door";
+import { decoded } from "../../../../../address";
+import { boundedText, parsedJson, problem } from "../../../http";
 
 /** A day's minutes in JSON are about 100 kB. */
 const MOST_BYTES = 128_000;
@@ -13,19 +13,16 @@ export async function POST(
 ): Promise<Response> {
   try {
     const [, token = ""] = /^Bearer (\S{8,200})$/.exec(request.headers.get("authorization") ?? "") ?? [];
-    const { name } = await params;
+    const db = houseWriting();
+    // Who speaks is asked first: a stranger's post is not even read.
+    const device = await deviceWithToken(db, decoded((await params).name), token);
     const text = await boundedText(request, MOST_BYTES);
     const now = new Date();
-    let readings: unknown;
-    if (/^text\/plain\b/i.test(request.headers.get("content-type") ?? "")) readings = linesOfScale(text, now);
-    else {
-      try {
-        readings = JSON.parse(text)?.readings;
-      } catch (cause) {
-        throw new Refusal("bad-json", "That is not JSON.", 400, [], { cause });
-      }
-    }
-    const kept = await receivePost(houseDatabase(), { device: name, token, readings }, now);
+    const plain = /^text\/plain\b/i.test(request.headers.get("content-type") ?? "");
+    const readings = plain
+      ? linesOfScale(text, now)
+      : (parsedJson(text) as { readings?: unknown } | null)?.readings;
+    const kept = await keepReadings(db, device, readings, now);
     return Response.json(kept, { headers: { "cache-control": "no-store" } });
   } catch (fault) {
     return problem(fault);

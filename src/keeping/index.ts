@@ -1,0 +1,3 @@
+export { backup } from "./backup";
+export { KeepingFault } from "./fault";
+export { type Keeper, restore, verifyBackup } from "./restore";

@@ -1,0 +1,16 @@
+/** What a screen says while the house's records do not answer; it looks again by itself. */
+export const awayPage = (nonce: string): string => `<!doctype html>
+<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
+<meta http-equiv="refresh" content="5"><title>The records are away · Aumbry</title>
+<style nonce="${nonce}">
+:root { color-scheme: light dark; }
+body { font: 20px/1.5 system-ui, sans-serif; max-width: 34rem; margin: 12vh auto; padding: 0 1.25rem; }
+h1 { font-size: 1.6rem; line-height: 1.2; }
+a { display: inline-block; min-height: 56px; line-height: 56px; padding: 0 1.5rem; border: 2px solid; border-radius: 8px;
+  font-weight: 700; color: inherit; text-decoration: none; }
+</style></head>
+<body><main><h1>The house&rsquo;s records cannot be reached</h1>
+<p>Nothing is lost: what was entered is in the ledger, and nothing was half-written. The database may be starting,
+stopped, or its disk may be full.</p>
+<p>This page looks again every five seconds. If it stays, start the house with ./aumbry serve on the machine it runs on.</p>
+<p><a href="">Try again</a></p></main></body></html>`;

@@ -1,0 +1,92 @@
+/** Serves the built application behind its door: PORT, HOST, AUMBRY_HOSTS, DATABASE_URL. */
+import { randomBytes } from "node:crypto";
+import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
+import next from "next";
+import { houseAnswers } from "@/house/door";
+import { awayPage } from "./away-page";
+import { HEADERS, isScreen, namesOf, policy, turnedAway } from "./door";
+
+const port = Number(process.env.PORT ?? 4170);
+const hostname = process.env.HOST ?? "127.0.0.1";
+const names = namesOf(process.env.AUMBRY_HOSTS);
+
+const application = next({ dev: false, dir: process.cwd(), hostname, port });
+const handle = application.getRequestHandler();
+
+/** Whether the records answer, asked at most once a second however many screens are wanted. */
+let asked: { readonly at: number; readonly answer: Promise<boolean> } | null = null;
+function recordsThere(): Promise<boolean> {
+  if (!asked || Date.now() - asked.at > 1000) asked = { at: Date.now(), answer: houseAnswers() };
+  return asked.answer;
+}
+
+function answer(response: ServerResponse, status: number, type: string, body: string): void {
+  response.writeHead(status, { "content-type": type, "cache-control": "no-store" });
+  response.end(body);
+}
+
+async function serve(request: IncomingMessage, response: ServerResponse): Promise<void> {
+  for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
+  const { method, url = "/", headers } = request;
+  const turned = turnedAway({ method, url, host: headers.host }, names);
+  if (turned) {
+    const { status, code, says } = turned;
+    response.setHeader("connection", "close");
+    if (status === 405) response.setHeader("allow", "GET, HEAD, POST, OPTIONS");
+    return answer(
+      response,
+      status,
+      "application/problem+json",
+      JSON.stringify({
+        type: `urn:aumbry:problem:${code}`,
+        title: code.replaceAll("-", " "),
+        status,
+        detail: says,
+        errors: [],
+      }),
+    );
+  }
+  const nonce = randomBytes(16).toString("base64");
+  const rules = policy(nonce);
+  // The application puts the nonce it finds here on its own scripts.
+  headers["content-security-policy"] = rules;
+  response.setHeader("content-security-policy", rules);
+  if (method === "OPTIONS") {
+    response.setHeader("allow", "GET, HEAD, POST, OPTIONS");
+    response.writeHead(204).end();
+    return;
+  }
+  if (method === "POST" && isScreen(url)) {
+    response.setHeader("allow", "GET, HEAD");
+    return answer(response, 405, "text/plain; charset=utf-8", "A screen is looked at, not written to.\n");
+  }
+  if (isScreen(url) && !(await recordsThere())) {
+    response.setHeader("retry-after", "5");
+    return answer(response, 503, "text/html; charset=utf-8", awayPage(nonce));
+  }
+  await handle(request, response);
+}
+
+await application.prepare();
+const server = createServer(
+  { maxHeaderSize: 32_768, requestTimeout: 60_000, headersTimeout: 15_000 },
+  (request, response) => {
+    serve(request, response).catch((fault: unknown) => {
+      console.error(fault);
+      if (!response.headersSent) response.writeHead(500).end();
+      else response.destroy();
+    });
+  },
+);
+server.on("error", (fault) => {
+  console.error(`${fault}`);
+  process.exit(1);
+});
+server.listen(port, hostname, () => console.log(`Ready in ${hostname}:${port}`));
+
+for (const signal of ["SIGTERM", "SIGINT"] as const)
+  process.on(signal, () => {
+    server.close();
+    server.closeAllConnections();
+    setTimeout(() => process.exit(0), 200);
+  });
