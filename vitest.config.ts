@@ -26,6 +26,8 @@ export default defineConfig({
             "src/db/**/*.test.ts",
             "src/demo/**/*.test.ts",
             "src/app/**/*.test.ts",
+            "src/keeping/**/*.test.ts",
+            "src/server/**/*.test.ts",
           ],
           environment: "node",
           globalSetup: ["src/db/testing/template.ts"],
