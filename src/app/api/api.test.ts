@@ -2,7 +2,10 @@ import { execFileSync } from "node:child_process";
 import { createHash, randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { closeDatabase } from "@/db";
+import { fingerprint } from "@/house/ledger/seal";
 import { openTestHouse, type TestHouse } from "@/house/testing/test-house";
+import { GET as closing } from "../closing/route";
+import { GET as calendar } from "../plans/[id]/route";
 import { GET as tags } from "../tags/route";
 import { POST as command } from "./v1/commands/[name]/route";
 import { POST as csv } from "./v1/csv/[table]/route";
@@ -198,6 +201,26 @@ describe("the doors for devices, files and paper", () => {
     expect((await pdf("tags=81,999")).status).toBe(422);
     expect((await pdf("tags=")).status).toBe(400);
     expect((await pdf("tags=81&page=a0")).status).toBe(400);
+  });
+
+  it("prints the day's closing with the newest seal, and a calendar of a yard of any letters", async () => {
+    const yard = await house.act("add-yard", { name: "Łąka Ξ 🐝", country: "Holmland" });
+    expect(yard.say).toContain("Łąka");
+    const plan = await house.act("plan-pull", { yard: "Łąka Ξ 🐝", date: "2030-06-01" });
+    const id = (await house.db("live_pull_plan").where({ entry_id: plan.entry }).first("id")).id;
+    const file = await calendar(new Request("http://house/"), {
+      params: Promise.resolve({ id: String(id) }),
+    });
+    expect(file.status).toBe(200);
+    expect(file.headers.get("content-disposition")).toContain("filename*=UTF-8''pull-%C5%81%C4%85ka");
+    const sheet = await closing();
+    const text = execFileSync("pdftotext", ["-", "-"], {
+      input: Buffer.from(await sheet.arrayBuffer()),
+      encoding: "utf8",
+    });
+    const { id: entry, hash } = await house.db("entry").orderBy("id", "desc").first("id", "hash");
+    expect(text).toContain(fingerprint({ entry, hash }));
+    expect(text).toContain(`verify ${entry}:${hash.slice(0, 16)}`);
   });
 
   it("answers a file that is no table, and tells the rest line by line", async () => {

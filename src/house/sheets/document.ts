@@ -4,10 +4,18 @@ import PDFDocument from "pdfkit";
 
 export const PT_PER_MM = 72 / 25.4;
 
+const shipped = (file: string): string => createRequire(`${process.cwd()}/`).resolve(file);
+
 export const fontFile = (weight: 400 | 700): string =>
-  createRequire(`${process.cwd()}/`).resolve(
+  shipped(
     `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
   );
+
+/** For letters the house's own type has not: Latin extended, Greek, Cyrillic. */
+export const wideFontFile = (weight: 400 | 700): string =>
+  shipped(`dejavu-fonts-ttf/ttf/DejaVuSans${weight === 700 ? "-Bold" : ""}.ttf`);
+
+export type Weight = "plain" | "bold";
 
 export function newDocument(page: { width: number; height: number }, title: string, author?: string) {
   const doc = new PDFDocument({
@@ -16,7 +24,11 @@ export function newDocument(page: { width: number; height: number }, title: stri
     margin: 0,
     info: { Title: title, Author: author ?? "" },
   });
-  doc.registerFont("plain", fontFile(400)).registerFont("bold", fontFile(700));
+  doc
+    .registerFont("plain", fontFile(400))
+    .registerFont("bold", fontFile(700))
+    .registerFont("plain wide", wideFontFile(400))
+    .registerFont("bold wide", wideFontFile(700));
   const chunks: Buffer[] = [];
   doc.on("data", (chunk: Buffer) => chunks.push(chunk));
   const done = new Promise<void>((resolve, reject) => {

@@ -9,6 +9,8 @@ import { type LotRow, oneLot } from "../records/lots";
 import { combsNamed } from "../records/pulls";
 import { type CodeKind, drawCode } from "./code";
 import { newDocument, PT_PER_MM } from "./document";
+import { fontFor, mustPrint } from "./letters";
+import { sheetsOfOne } from "./sheets-of-one";
 
 export interface SheetOptions {
   readonly page: PageSize;
@@ -72,23 +74,24 @@ function drawLabel(
   const left = x + pad;
   const wide = w - 2 * pad;
   doc.save().lineWidth(0.3).dash(1.5, { space: 1.5 }).rect(x, y, w, h).stroke("#999").undash().restore();
-  doc.fillColor("#000").font("bold");
+  doc.fillColor("#000").font(fontFor(content.kind, "bold"));
   const kindSize = Math.min(15, (15 * wide) / Math.max(1, doc.fontSize(15).widthOfString(content.kind)));
   doc.fontSize(kindSize).text(content.kind, left, y + pad - 1, { width: wide, lineBreak: false });
-  doc.font("plain").fontSize(small);
+  doc.fontSize(small);
   let at = y + pad + 19;
   const lineHigh = small * 1.2;
   // A square code stands beside the text; a bar code needs the label's width to keep its bars readable.
   const square = code === "qr" ? 13 * PT_PER_MM : 0;
   const textWide = wide - square - (square > 0 ? 4 : 0);
   for (const text of [content.lot, content.bestBefore, content.origin, content.infantNotice]) {
-    doc.text(text, left, at, { width: textWide });
+    doc.font(fontFor(text)).text(text, left, at, { width: textWide });
     at = doc.y + 0.5;
   }
   // Below the code the packer may use the label's whole width.
   const codeTop = y + pad + 18;
   at = Math.max(at, codeTop + square + 2);
-  doc.text(content.packer.join(", "), left, at, {
+  const packer = content.packer.join(", ");
+  doc.font(fontFor(packer)).text(packer, left, at, {
     width: wide,
     height: lineHigh * (square > 0 ? 2 : 1),
     ellipsis: true,
@@ -119,7 +122,7 @@ export async function labelSheet(
   db: Knex,
   code: string,
   options: Partial<SheetOptions>,
-): Promise<{ pdf: Buffer; name: string }> {
+): Promise<{ pdf: Uint8Array; name: string }> {
   const { lot, content } = await labelOfLot(db, code);
   const { page = "a4", count = lot.jars, skip = 0, code: codeKind = "qr" } = options;
   const grid = sheetGrid(page, LABEL);
@@ -127,12 +130,22 @@ export async function labelSheet(
     refuse("label-count", `Between 1 and ${MOST_LABELS} labels can be printed at a time.`, "count");
   if (!(Number.isInteger(skip) && skip >= 0 && skip < grid.perSheet))
     refuse("label-skip", `A sheet has ${grid.perSheet} places.`, "skip");
-  const { doc, finished } = newDocument(PAGE_SIZES_MM[page], `Labels, lot ${lot.code}`, content.packer[0]);
-  for (let i = skip; i < skip + count; i++) {
-    const place = grid.places[i % grid.perSheet];
-    if (!place) continue;
-    if (i === skip || i % grid.perSheet === 0) doc.addPage();
-    drawLabel(doc, content, codeKind, place.x * PT_PER_MM, place.y * PT_PER_MM);
-  }
-  return { pdf: await finished(), name: `labels-${lot.code}-${page}.pdf` };
+  mustPrint(
+    [content.kind, content.lot, content.bestBefore, content.origin, content.infantNotice, ...content.packer],
+    "The label",
+  );
+  const title = `Labels, lot ${lot.code}`;
+  const { doc, finished } = newDocument({ width: LABEL.widthMm, height: LABEL.heightMm }, title);
+  doc.addPage();
+  drawLabel(doc, content, codeKind, 0, 0);
+  const pdf = await sheetsOfOne(await finished(), {
+    page: PAGE_SIZES_MM[page],
+    grid,
+    count,
+    skip,
+    height: LABEL.heightMm,
+    title,
+    author: content.packer[0] ?? "",
+  });
+  return { pdf, name: `labels-${lot.code}-${page}.pdf` };
 }

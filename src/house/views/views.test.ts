@@ -268,6 +268,33 @@ describe("labels", () => {
     expect((await labelOfLot(house.db, lot)).content.origin).toBe("Origin: Holmland 75 %, Farland 25 %");
   });
 
+  it("draws a label once however many are wanted, and names the letter it cannot print", async () => {
+    const { lot } = await wholeWay();
+    const [few, many] = [
+      await labelSheet(house.db, lot, { count: 18 }),
+      await labelSheet(house.db, lot, { count: 5000 }),
+    ];
+    expect(textOf(many.pdf).match(/Not for infants/g)?.length).toBe(5000);
+    // 277 sheets more say only where it stands, not again what it is.
+    expect(many.pdf.byteLength).toBeLessThan(few.pdf.byteLength + 277 * 2500);
+    await house.act("set-house", {
+      name: "Test House",
+      address: "Lane 蜜 1",
+      country: "Holmland",
+      lotPrefix: "TH",
+    });
+    await expect(labelSheet(house.db, lot, {})).rejects.toThrow(
+      'The label cannot be printed: no font here has the letter "蜜" in "Lane 蜜 1".',
+    );
+    await house.act("set-house", {
+      name: "Łąka",
+      address: "ul. Żółta 1",
+      country: "Holmland",
+      lotPrefix: "TH",
+    });
+    expect(textOf((await labelSheet(house.db, lot, { count: 1 })).pdf)).toContain("Łąka, ul. Żółta 1");
+  });
+
   it("refuses a label that lacks what the law asks, and a silly count", async () => {
     const { lot } = await wholeWay();
     await expect(labelSheet(house.db, lot, { count: 0 })).rejects.toMatchObject({ code: "label-count" });

@@ -3,6 +3,7 @@ import { houseDatabase } from "@/house/door";
 import { labelSheet } from "@/house/sheets/label-sheet";
 import { decoded } from "../../address";
 import { problem } from "../../api/v1/http";
+import { madeFile } from "../../files";
 
 /** The label sheet of a lot: ?page=a4|letter&count=&skip=&code=qr|code128 */
 export async function GET(
@@ -24,13 +25,7 @@ export async function GET(
       ...figure("count"),
       ...figure("skip"),
     });
-    return new Response(new Uint8Array(pdf), {
-      headers: {
-        "content-type": "application/pdf",
-        "content-disposition": `inline; filename="${name}"`,
-        "cache-control": "no-store",
-      },
-    });
+    return madeFile(pdf, { type: "application/pdf", name, shown: true });
   } catch (fault) {
     return problem(fault);
   }

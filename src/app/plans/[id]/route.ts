@@ -1,18 +1,13 @@
 import { houseDatabase } from "@/house/door";
 import { planCalendar } from "@/house/sheets/plan-calendar";
 import { problem } from "../../api/v1/http";
+import { madeFile } from "../../files";
 
 /** A pull plan as an iCalendar file. */
 export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   try {
     const { text, name } = await planCalendar(houseDatabase(), Number((await params).id));
-    return new Response(text, {
-      headers: {
-        "content-type": "text/calendar; charset=utf-8",
-        "content-disposition": `attachment; filename="${name}"`,
-        "cache-control": "no-store",
-      },
-    });
+    return madeFile(text, { type: "text/calendar; charset=utf-8", name });
   } catch (fault) {
     return problem(fault);
   }

@@ -2,6 +2,7 @@ import { asRefusal, COMMANDS, execute, mayAsk, Refusal, rehearse } from "@/house
 import { decodeCsv, readCsv } from "@/house/csv/read";
 import { CSV_TABLE_NAMES, type CsvTable, writeCsv } from "@/house/csv/tables";
 import { houseDatabase, houseWriting } from "@/house/door";
+import { madeFile } from "../../../../files";
 import { boundedBytes, problem, sameSite, whoAsks } from "../../http";
 
 const MOST_BYTES = 4_000_000;
@@ -22,12 +23,9 @@ async function tableNamed(params: Promise<{ table: string }>): Promise<CsvTable>
 export async function GET(_: Request, { params }: { params: Promise<{ table: string }> }): Promise<Response> {
   try {
     const table = await tableNamed(params);
-    return new Response(await writeCsv(houseDatabase(), table), {
-      headers: {
-        "content-type": "text/csv; charset=utf-8; header=present",
-        "content-disposition": `attachment; filename="${table}.csv"`,
-        "cache-control": "no-store",
-      },
+    return madeFile(await writeCsv(houseDatabase(), table), {
+      type: "text/csv; charset=utf-8; header=present",
+      name: `${table}.csv`,
     });
   } catch (fault) {
     return problem(fault);

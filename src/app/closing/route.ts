@@ -1,0 +1,16 @@
+import { houseDatabase } from "@/house/door";
+import { closingSheet } from "@/house/sheets/closing-sheet";
+import { problem } from "../api/v1/http";
+import { madeFile } from "../files";
+
+export const dynamic = "force-dynamic";
+
+/** The day's closing on one page, with the newest seal of the ledger. */
+export async function GET(): Promise<Response> {
+  try {
+    const { pdf, name } = await closingSheet(houseDatabase());
+    return madeFile(pdf, { type: "application/pdf", name, shown: true });
+  } catch (fault) {
+    return problem(fault);
+  }
+}
