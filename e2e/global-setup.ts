@@ -1,19 +1,23 @@
 /** One template of an empty house and one of the demo; every test clones its own. */
-import { connect, migrate } from "@/db";
-import { testServerUrl } from "@/db/testing/clone";
+import { connect, letIn, migrate } from "@/db";
+import { APPLICATION, asApplication, testServerUrl } from "@/db/testing/clone";
 import { loadDemo } from "@/demo";
 import { DEMO, EMPTY } from "./house";
 
+/** Making a house takes its time. */
+const PATIENT = { patient: true, most: 2 };
+
 export default async function globalSetup(): Promise<void> {
-  const admin = connect(testServerUrl("postgres"));
+  const admin = connect(testServerUrl("postgres"), PATIENT);
   const stale = await admin("pg_database").select("datname").whereLike("datname", "aumbry_e2e_%");
   for (const { datname } of stale) await admin.raw(`drop database if exists ${datname} with (force)`);
   await admin.raw(`create database ${EMPTY}`);
-  const empty = connect(testServerUrl(EMPTY));
+  const empty = connect(testServerUrl(EMPTY), PATIENT);
   await migrate(empty);
+  await letIn(empty, APPLICATION);
   await empty.destroy();
   await admin.raw(`create database ${DEMO} template ${EMPTY}`);
-  const demo = connect(testServerUrl(DEMO));
+  const demo = connect(asApplication(testServerUrl(DEMO)), PATIENT);
   await loadDemo(demo, new Date());
   await demo.destroy();
   await admin.destroy();

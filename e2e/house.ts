@@ -4,7 +4,7 @@ import { randomBytes } from "node:crypto";
 import { createServer } from "node:net";
 import { test as base, type Page } from "@playwright/test";
 import { connect } from "@/db";
-import { testServerUrl } from "@/db/testing/clone";
+import { asApplication, testServerUrl } from "@/db/testing/clone";
 
 export const EMPTY = "aumbry_e2e_empty";
 export const DEMO = "aumbry_e2e_demo";
@@ -22,22 +22,35 @@ const freePort = (): Promise<number> =>
 export interface ServedHouse {
   readonly url: string;
   readonly databaseUrl: string;
-  /** Another copy of the application on the same database. */
-  readonly secondCopy: () => Promise<string>;
+  /** The same as its owner. */
+  readonly ownerUrl: string;
+  /** Another copy of the application on the same database, or reaching it by another wire, or at a port of old. */
+  readonly secondCopy: (by?: { databaseUrl?: string; port?: number }) => Promise<string>;
+  /** Kills the copy that answers at an address, as a power cut would. */
+  readonly kill: (url: string) => void;
 }
 
 /** Between choosing a port and opening it another test may take it: then another one is chosen. */
-async function serve(databaseUrl: string, children: ChildProcess[], tries = 3): Promise<string> {
-  const port = await freePort();
-  const child = spawn(
-    process.execPath,
-    ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)],
-    {
-      env: { ...process.env, DATABASE_URL: databaseUrl, NODE_ENV: "production", TZ: "UTC" },
-      stdio: ["ignore", "pipe", "pipe"],
+async function serve(
+  databaseUrl: string,
+  children: Map<string, ChildProcess>,
+  chosen?: number,
+  tries = 3,
+): Promise<string> {
+  const port = chosen ?? (await freePort());
+  const child = spawn(process.execPath, ["--import", "tsx", "src/server/serve.ts"], {
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      PORT: String(port),
+      HOST: "127.0.0.1",
+      NODE_ENV: "production",
+      TZ: "UTC",
     },
-  );
-  children.push(child);
+    stdio: ["ignore", "pipe", "pipe"],
+  });
+  const url = `http://127.0.0.1:${port}`;
+  children.set(url, child);
   const taken = await new Promise<boolean>((resolve, reject) => {
     let said = "";
     const hear = (chunk: Buffer) => {
@@ -51,24 +64,35 @@ async function serve(databaseUrl: string, children: ChildProcess[], tries = 3): 
       /EADDRINUSE/.test(said) ? resolve(true) : reject(new Error(`The server ended: ${said}`)),
     );
   });
-  if (taken && tries > 1) return serve(databaseUrl, children, tries - 1);
-  return `http://127.0.0.1:${port}`;
+  if (taken && tries > 1) return serve(databaseUrl, children, chosen, tries - 1);
+  return url;
 }
 
 async function withHouse(template: string, use: (house: ServedHouse) => Promise<void>): Promise<void> {
   const name = `aumbry_e2e_${randomBytes(5).toString("hex")}`;
-  const admin = connect(testServerUrl("postgres"));
+  const admin = connect(testServerUrl("postgres"), { patient: true, most: 2 });
   await admin.raw(`create database ${name} template ${template}`);
-  const databaseUrl = testServerUrl(name);
-  const children: ChildProcess[] = [];
+  const ownerUrl = testServerUrl(name);
+  const databaseUrl = asApplication(ownerUrl);
+  const children = new Map<string, ChildProcess>();
+  const end = (child: ChildProcess) => {
+    child.removeAllListeners("exit");
+    child.kill("SIGKILL");
+  };
   try {
     const url = await serve(databaseUrl, children);
-    await use({ url, databaseUrl, secondCopy: () => serve(databaseUrl, children) });
+    await use({
+      url,
+      databaseUrl,
+      ownerUrl,
+      secondCopy: (by = {}) => serve(by.databaseUrl ?? databaseUrl, children, by.port),
+      kill: (at) => {
+        const child = children.get(at);
+        if (child) end(child);
+      },
+    });
   } finally {
-    for (const child of children) {
-      child.removeAllListeners("exit");
-      child.kill("SIGKILL");
-    }
+    for (const child of children.values()) end(child);
     await admin.raw(`drop database if exists ${name} with (force)`);
     await admin.destroy();
   }

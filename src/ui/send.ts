@@ -17,6 +17,9 @@ export type Outcome =
   /** `silent`: the house did not answer, and the same may be sent again. */
   | { readonly ok: false; readonly refused: Refused; readonly silent: boolean };
 
+/** How often a question whose outcome is not known is asked again before a person is told. */
+const TRIES = 3;
+
 const UNREACHED = "The house did not answer. What you typed is still here: try again.";
 
 /** A key stays with one body until it is known to be done, so that sending again after a silence does it once. */
@@ -33,9 +36,8 @@ export async function send(command: string, input: object, at?: string | null): 
   const id = `${command} ${late["aumbry-at"] ?? ""} ${body}`;
   const key = keys.get(id) ?? randomKey();
   keys.set(id, key);
-  let response: Response;
-  try {
-    response = await fetch(`/api/v1/commands/${command}`, {
+  const ask = () =>
+    fetch(`/api/v1/commands/${command}`, {
       method: "POST",
       headers: {
         "content-type": "application/json",
@@ -45,12 +47,22 @@ export async function send(command: string, input: object, at?: string | null): 
       },
       body,
     });
+  let response: Response;
+  let answer: { type?: string; detail?: string; errors?: Refused["errors"] } | null;
+  try {
+    response = await ask();
+    answer = await response.json().catch(() => null);
+    // Where it is not known whether it was written, the same key asks by itself: asking is safe.
+    for (let again = 1; answer?.type?.endsWith(":outcome-unknown") && again <= TRIES; again++) {
+      await new Promise((resolve) => setTimeout(resolve, again * 1000));
+      response = await ask();
+      answer = await response.json().catch(() => null);
+    }
   } catch {
     return { ok: false, silent: true, refused: { message: UNREACHED, errors: [] } };
   }
   if (response.status < 500) keys.delete(id);
-  const answer = await response.json().catch(() => null);
-  if (response.ok && answer) return { ok: true, answer: answer as Sent };
+  if (response.ok && answer) return { ok: true, answer: answer as unknown as Sent };
   return {
     ok: false,
     silent: response.status >= 500,

@@ -29,6 +29,7 @@ export default async function HouseLayout({ children }: { children: ReactNode })
   return (
     <div className="frame" data-tape={folded ? "folded" : "open"}>
       <Strip view={stripView(s)} />
+      <LiveRefresh />
       <main
         className="relative min-w-0 overflow-y-auto px-4 py-4 md:px-6"
         style={{ gridArea: "bench" }}
@@ -56,7 +57,6 @@ export default async function HouseLayout({ children }: { children: ReactNode })
         <TapeDrawer view={tape} who={who} />
       </Line>
       <Keys card={CARD} />
-      <LiveRefresh />
     </div>
   );
 }

@@ -212,10 +212,10 @@ describe("trace", () => {
 });
 
 describe("labels", () => {
-  const textOf = (pdf: Buffer): string => {
+  const textOf = (pdf: Uint8Array): string => {
     const file = join(tmpdir(), `aumbry-label-${process.pid}.pdf`);
     writeFileSync(file, pdf);
-    return execFileSync("pdftotext", ["-layout", file, "-"], { encoding: "utf8" });
+    return execFileSync("pdftotext", ["-layout", file, "-"], { maxBuffer: 1e8, encoding: "utf8" });
   };
 
   it.each(["a4", "letter"] as const)(

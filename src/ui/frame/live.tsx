@@ -1,33 +1,75 @@
 "use client";
 
+import { WifiOff } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
+import { hearHouse, type LineState } from "./live-line";
 
-/** Anything anybody enters refreshes this screen; what is being typed stays. */
+/** A break shorter than this is mended before anybody would have read of it. */
+const WORTH_SAYING_MS = 4000;
+
+const SAYS: Partial<Record<LineState, { what: string; so: string }>> = {
+  silent: {
+    what: "No word from the house",
+    so: "What you see may be old. What you type stays here, and the line is tried again by itself.",
+  },
+  away: {
+    what: "The house's records are away",
+    so: "Nothing can be entered just now. What you type stays here until they are back.",
+  },
+};
+
+/** Anything anybody enters refreshes this screen; what is being typed stays. A line that is down is said in words. */
 export function LiveRefresh() {
   const router = useRouter();
+  const [down, setDown] = useState<{ readonly state: LineState; readonly since: string } | null>(null);
   useEffect(() => {
     let due: ReturnType<typeof setTimeout> | undefined;
+    let saying: ReturnType<typeof setTimeout> | undefined;
+    let standing: LineState = "opening";
     const refresh = () => {
       clearTimeout(due);
-      due = setTimeout(() => router.refresh(), 60);
+      due = setTimeout(() => standing === "live" && router.refresh(), 60);
     };
-    const events = new EventSource("/api/v1/events");
-    let opened = false;
-    events.addEventListener("entry", refresh);
-    // Back after a break: something may have been missed.
-    events.addEventListener("open", () => {
-      if (opened) refresh();
-      opened = true;
-      document.documentElement.dataset.live = "on";
-    });
-    events.addEventListener("error", () => {
-      document.documentElement.dataset.live = "off";
+    const stop = hearHouse("/api/v1/events", (told) => {
+      if (told.kind === "entry") refresh();
+      if (told.kind !== "state" || told.state === standing) return;
+      const wasDown = standing === "silent" || standing === "away";
+      standing = told.state;
+      document.documentElement.dataset.live = standing === "live" ? "on" : "off";
+      clearTimeout(saying);
+      if (standing === "live") {
+        setDown(null);
+        if (wasDown) refresh();
+        return;
+      }
+      const since = new Date().toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
+      const state = standing;
+      saying = setTimeout(
+        () => setDown((before) => ({ state, since: before?.since ?? since })),
+        state === "away" ? 0 : WORTH_SAYING_MS,
+      );
     });
     return () => {
       clearTimeout(due);
-      events.close();
+      clearTimeout(saying);
+      stop();
     };
   }, [router]);
-  return null;
+  const says = down && SAYS[down.state];
+  return (
+    <div role="status" aria-live="polite" className="live-word">
+      {says && (
+        <p className="flex items-start gap-3 border-stop border-y-2 bg-shelf px-4 py-3 text-ink">
+          <WifiOff size={22} aria-hidden className="mt-0.5 shrink-0 text-stop" />
+          <span>
+            <b>
+              {says.what} since {down.since}.
+            </b>{" "}
+            {says.so}
+          </span>
+        </p>
+      )}
+    </div>
+  );
 }
