@@ -10,7 +10,11 @@ export interface FlowLink {
 /** A way along links from a place back to itself, as indices into `links`; null when there is none. */
 function circleIn(links: readonly FlowLink[]): number[] | null {
   const leaving = new Map<string, number[]>();
-  for (const [i, l] of links.entries()) leaving.set(l.from, [...(leaving.get(l.from) ?? []), i]);
+  for (const [i, l] of links.entries()) {
+    const known = leaving.get(l.from);
+    if (known) known.push(i);
+    else leaving.set(l.from, [i]);
+  }
   const done = new Set<string>();
   for (const start of leaving.keys()) {
     if (done.has(start)) continue;

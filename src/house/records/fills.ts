@@ -145,13 +145,20 @@ export async function allMovements(db: Knex): Promise<Movement[]> {
   return (await db<MovementRow>("movement").orderBy("id")).map(asMovement);
 }
 
+/**
+ * Everything that came into these fills or left them. What a colony or a gain among them gave to others is left
+ * out: a source's content is never asked, and its season is long.
+ */
 export async function movementsOf(db: Knex, fillIds: readonly number[]): Promise<Movement[]> {
-  const ids = [...fillIds];
-  const rows = await db<MovementRow>("movement")
-    .whereIn("from_fill", ids)
-    .orWhereIn("to_fill", ids)
-    .orderBy("id");
-  return rows.map(asMovement);
+  const { rows } = await db.raw(
+    `with asked as (select f.id, f.kind not in ('colony', 'gain') as holds from fill f where f.id = any(?::bigint[]))
+     select m.* from movement m join asked a on m.to_fill = a.id
+      union
+     select m.* from movement m join asked a on m.from_fill = a.id and a.holds
+      order by id`,
+    [[...fillIds]],
+  );
+  return (rows as MovementRow[]).map(asMovement);
 }
 
 /**

@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useEffect, useRef, useState } from "react";
 import { formatKgFromG } from "@/core/units";
 import type { TraceView } from "@/house/views/trace";
-import { type FoldedFlow, type FoldedNode, foldedFlow } from "./folded-flow";
+import { type FoldedFlow, type FoldedNode, foldedFlow } from "@/house/views/trace/fold";
 
 type Datum = FoldedNode;
 type LinkDatum = { grams: number };

@@ -3,6 +3,7 @@ import type { Movement } from "@/core/ledger";
 import { carriedTo, withoutCircles } from "@/core/trace";
 import type { FillKind } from "../../records/fills";
 import type { PulledComb } from "../../records/pulls";
+import { boundedFlow } from "./fold";
 import type { Followed } from "./forward";
 import type { FlowNode, TraceView } from "./model";
 import { capital, HREF, type Known } from "./shares";
@@ -80,15 +81,16 @@ export class Flow {
     const links = withoutCircles([...this.links.values()])
       .map((l) => ({ ...l, grams: Math.round(l.grams) }))
       .filter((l) => l.grams > 0);
-    const flowOf = (id: string) =>
-      Math.max(
-        links.filter((l) => l.to === id).reduce((g, l) => g + l.grams, 0),
-        links.filter((l) => l.from === id).reduce((g, l) => g + l.grams, 0),
-      );
+    const [into, outOf] = [new Map<string, number>(), new Map<string, number>()];
+    for (const l of links) {
+      into.set(l.to, (into.get(l.to) ?? 0) + l.grams);
+      outOf.set(l.from, (outOf.get(l.from) ?? 0) + l.grams);
+    }
+    const flowOf = (id: string) => Math.max(into.get(id) ?? 0, outOf.get(id) ?? 0);
     const nodes = [...this.nodes.values()]
       .map((n) => ({ ...n, grams: flowOf(n.id) }))
       .filter((n) => n.grams > 0);
-    return { nodes, links };
+    return boundedFlow({ nodes, links });
   }
 }
 

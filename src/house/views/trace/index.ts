@@ -11,11 +11,29 @@ import type { PulledComb } from "../../records/pulls";
 import { readingsOf } from "../../records/readings";
 import { drawBack, drawForward, drawYards, Flow } from "./flow";
 import { follow } from "./forward";
-import type { TraceKind, TraceView } from "./model";
-import { backRows, backShares, capital, fillsNamed, HREF, type Known, tally } from "./shares";
+import {
+  type ShareList,
+  type ShareRow,
+  TRACE_LISTS,
+  type TraceKind,
+  type TraceList,
+  type TraceView,
+} from "./model";
+
+export { ROWS_AT_A_TIME } from "./shares";
+
+import { backRows, backShares, capital, fillsNamed, HREF, type Known, part, tally } from "./shares";
 import { type Start, startOf } from "./start";
 
-export { type FlowNode, type ShareRow, TRACE_KINDS, type TraceKind, type TraceView } from "./model";
+export {
+  type FlowNode,
+  type ShareRow,
+  TRACE_KINDS,
+  TRACE_LISTS,
+  type TraceKind,
+  type TraceList,
+  type TraceView,
+} from "./model";
 
 interface SuperShare {
   readonly comb: PulledComb;
@@ -52,10 +70,46 @@ const asSuper = ({ comb, grams }: SuperShare, zone: string, byPull: boolean) => 
   grams,
 });
 
-/** A view of one thing's honey. Super, colony and yard look forward from every charge they gave. */
-export async function traceView(db: Knex, kind: TraceKind, name: string): Promise<TraceView> {
+const MOST_ACCOUNTS = 12;
+const MOST_READINGS = 60;
+
+/** What of a trace is wanted: where its long lists begin, and of which year where there is much. */
+export interface TraceAsked {
+  readonly from?: Partial<Record<TraceList, number>>;
+  readonly year?: number;
+}
+
+/** What an address asks for, "?supers=100&year=2026"; nonsense in it is nothing asked. */
+export function traceAsked(query: URLSearchParams): TraceAsked {
+  const whole = (name: string): number | undefined => {
+    const text = query.get(name) ?? "";
+    return /^\d{1,7}$/.test(text) ? Number(text) : undefined;
+  };
+  const year = whole("year");
+  return {
+    from: Object.fromEntries(
+      TRACE_LISTS.flatMap((list) => {
+        const from = whole(list);
+        return from === undefined ? [] : [[list, from]];
+      }),
+    ),
+    ...(year === undefined ? {} : { year }),
+  };
+}
+
+/**
+ * A view of one thing's honey. Super, colony and yard look forward from every charge they gave.
+ * Long lists come a hundred rows at a time: `from` says where one of them begins.
+ */
+export async function traceView(
+  db: Knex,
+  kind: TraceKind,
+  name: string,
+  asked: TraceAsked = {},
+): Promise<TraceView> {
+  const from = asked.from ?? {};
   const house = await houseNow(db);
-  const start = await startOf(db, kind, name);
+  const start = await startOf(db, kind, name, asked.year);
   const startSet = new Set(start.fills);
   const isSource = kind === "super" || kind === "colony" || kind === "yard";
 
@@ -87,16 +141,41 @@ export async function traceView(db: Knex, kind: TraceKind, name: string): Promis
     }));
   const buyers = await parcelsOf(db, followed.receivedBy("parcel"));
 
+  const back = new Set(backFills);
   const batchFills = [...fills.values()]
-    .filter((f) => f.kind === "batch" && (backFills.includes(f.id) || ahead.has(f.id)))
+    .filter((f) => f.kind === "batch" && (back.has(f.id) || ahead.has(f.id)))
     .map((f) => f.id);
+  const accounted = batchFills.slice(0, MOST_ACCOUNTS);
   const [batchRows, batchMoves] = await Promise.all([
-    batchesOfFills(db, batchFills),
-    movementsOf(db, batchFills),
+    batchesOfFills(db, accounted),
+    movementsOf(db, accounted),
   ]);
   const count = (ids: readonly number[], wanted: FillKind) =>
     ids.filter((id) => fills.get(id)?.kind === wanted).length;
   const sentGrams = buyers.reduce((g, b) => g + b.grams, 0);
+
+  const whole: Record<TraceList, ShareRow[]> = {
+    yards: tally(
+      [...supers.map(asYard), ...(gained > 0.5 ? [{ key: "Gained by weighing", grams: gained }] : [])],
+      total,
+    ),
+    colonies: tally(supers.map(asColony), total),
+    supers: tally(
+      supers.map((s) => asSuper(s, house.zone, isSource)),
+      total,
+    ),
+    batches: isSource ? [] : tally(backRows(standingBack, start, fills, "batch"), total),
+    pails: kind === "lot" ? tally(backRows(standingBack, start, fills, "pail"), total) : [],
+    wentToPails: tally(received("pail"), total),
+    wentToLots: tally(received("lot"), total),
+    wentToBuyers: tally(buyers, total),
+    lost: tally([...received("loss"), ...received("wets")], total),
+  };
+  const lists = Object.fromEntries(
+    TRACE_LISTS.map((list) => [list, part(whole[list], from[list])]),
+  ) as Record<TraceList, ShareList>;
+  const rowsOf = (list: TraceList) => [...lists[list].rows];
+  const { says, beyond: readingsBeyond } = await readingsAt(db, start.fills, house.zone);
 
   return {
     kind,
@@ -104,25 +183,27 @@ export async function traceView(db: Knex, kind: TraceKind, name: string): Promis
     title: start.title,
     grams: total,
     sentence: sentenceFor(kind, start, supers, buyers, total, sentGrams),
+    years: start.years,
+    year: start.year,
     back: {
-      yards: tally(
-        [...supers.map(asYard), ...(gained > 0.5 ? [{ key: "Gained by weighing", grams: gained }] : [])],
-        total,
-      ),
-      colonies: tally(supers.map(asColony), total),
-      supers: tally(
-        supers.map((s) => asSuper(s, house.zone, isSource)),
-        total,
-      ),
-      batches: isSource ? [] : tally(backRows(standingBack, start, fills, "batch"), total),
-      pails: kind === "lot" ? tally(backRows(standingBack, start, fills, "pail"), total) : [],
+      yards: rowsOf("yards"),
+      colonies: rowsOf("colonies"),
+      supers: rowsOf("supers"),
+      batches: rowsOf("batches"),
+      pails: rowsOf("pails"),
     },
     forward: {
-      pails: tally(received("pail"), total),
-      lots: tally(received("lot"), total),
-      buyers: tally(buyers, total),
-      losses: tally([...received("loss"), ...received("wets")], total),
+      pails: rowsOf("wentToPails"),
+      lots: rowsOf("wentToLots"),
+      buyers: rowsOf("wentToBuyers"),
+      losses: rowsOf("lost"),
     },
+    more: Object.fromEntries(
+      TRACE_LISTS.flatMap((list) => {
+        const { rows, ...rest } = lists[list];
+        return rows.length === rest.count ? [] : [[list, rest]];
+      }),
+    ),
     contact: {
       yards: new Set(supers.map((s) => s.comb.yard)).size,
       colonies: count(backFills, "colony"),
@@ -131,8 +212,10 @@ export async function traceView(db: Knex, kind: TraceKind, name: string): Promis
       buyers: new Set(buyers.map((b) => b.key)).size,
     },
     accounts: batchRows.map((b) => ({ number: b.number, account: batchAccount(b.fill_id, batchMoves) })),
+    accountsBeyond: batchFills.length - accounted.length,
     flow: flow.done(),
-    readings: await readingsAt(db, start.fills, house.zone),
+    readings: says,
+    readingsBeyond,
     because: [
       ...RESTS_ON,
       {
@@ -162,9 +245,14 @@ async function parcelsOf(db: Knex, got: readonly { fill: Known; grams: number }[
 }
 
 /** Readings of the things themselves, each worked out again from what the instrument showed. */
-async function readingsAt(db: Knex, fills: readonly number[], zone: string): Promise<TraceView["readings"]> {
-  const rows = await readingsOf(db, fills);
-  return rows.reverse().map((r) => {
+async function readingsAt(
+  db: Knex,
+  fills: readonly number[],
+  zone: string,
+): Promise<{ says: TraceView["readings"]; beyond: number }> {
+  const all = (await readingsOf(db, fills)).reverse();
+  const rows = all.slice(0, MOST_READINGS);
+  const says = rows.map((r) => {
     const when = `${writtenDay(dayIn(zone, r.at))} ${clockIn(zone, r.at)}, ${r.who}`;
     return {
       id: r.id,
@@ -180,6 +268,7 @@ async function readingsAt(db: Knex, fills: readonly number[], zone: string): Pro
       },
     };
   });
+  return { says, beyond: all.length - rows.length };
 }
 
 function sentenceFor(

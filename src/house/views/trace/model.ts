@@ -12,6 +12,28 @@ export interface ShareRow {
   readonly pct: number;
 }
 
+/** The lists of a trace, by the names they are asked for. */
+export const TRACE_LISTS = [
+  "yards",
+  "colonies",
+  "supers",
+  "batches",
+  "pails",
+  "wentToPails",
+  "wentToLots",
+  "wentToBuyers",
+  "lost",
+] as const;
+export type TraceList = (typeof TRACE_LISTS)[number];
+
+/** A list as it is sent: some rows of it, and what lies beyond them added up. */
+export interface ShareList {
+  readonly rows: readonly ShareRow[];
+  readonly from: number;
+  readonly count: number;
+  readonly beyond: { readonly count: number; readonly grams: number };
+}
+
 export interface FlowNode {
   readonly id: string;
   readonly column: number;
@@ -29,6 +51,9 @@ export interface TraceView {
   readonly name: string;
   readonly title: string;
   readonly sentence: string;
+  /** Where there is too much for one look: the years it was pulled in, newest first, and which one this is. */
+  readonly years: readonly number[];
+  readonly year: number | null;
   readonly grams: number;
   readonly back: {
     yards: ShareRow[];
@@ -38,11 +63,16 @@ export interface TraceView {
     pails: ShareRow[];
   };
   readonly forward: { pails: ShareRow[]; lots: ShareRow[]; buyers: ShareRow[]; losses: ShareRow[] };
+  /** How much of each list is here, where it is not all of it. */
+  readonly more: Partial<Record<TraceList, Omit<ShareList, "rows">>>;
   /** Fills any of this honey may have touched, back and forward. */
   readonly contact: { yards: number; colonies: number; supers: number; lots: number; buyers: number };
   readonly accounts: readonly { number: number; account: BatchAccount }[];
+  /** Batches whose account is told at their own trace. */
+  readonly accountsBeyond: number;
   readonly flow: { nodes: FlowNode[]; links: { from: string; to: string; grams: number }[] };
   /** Readings of the start itself, newest first, each with its working. */
+  readonly readingsBeyond: number;
   readonly readings: readonly { id: number; says: string; when: string; why: Why }[];
   /** What the picture and tables rest on, in words. */
   readonly because: readonly { what: string; figure?: string; source?: string }[];

@@ -3,7 +3,7 @@ import type { Knex } from "knex";
 import { type Movement, mix } from "@/core/ledger";
 import type { FillKind } from "../../records/fills";
 import { combsNamed, type PulledComb } from "../../records/pulls";
-import type { ShareRow } from "./model";
+import type { ShareList, ShareRow } from "./model";
 import type { Start } from "./start";
 
 export interface Known {
@@ -31,6 +31,23 @@ export const HREF: Partial<Record<FillKind, (name: string) => string>> = {
 
 export const capital = (text: string): string => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;
 
+/** So many rows of a list are sent at a time. */
+export const ROWS_AT_A_TIME = 100;
+
+/** A list from a row on, as much as is sent at a time, with what lies beyond it added up. */
+export function part(rows: readonly ShareRow[], from = 0): ShareList {
+  const beyond = rows.slice(from + ROWS_AT_A_TIME);
+  return {
+    rows: rows.slice(from, from + ROWS_AT_A_TIME),
+    from,
+    count: rows.length,
+    beyond: { count: beyond.length, grams: beyond.reduce((g, r) => g + r.grams, 0) },
+  };
+}
+
+/** A detail tells the first of many. */
+const LONGEST_DETAIL = 200;
+
 /** Rows by a key, largest first, with per cents of `total`. */
 export function tally(
   items: readonly { key: string; detail?: string; href?: string | null; grams: number }[],
@@ -40,7 +57,8 @@ export function tally(
   for (const item of items) {
     const row = rows.get(item.key) ?? { detail: item.detail ?? "", href: item.href ?? null, grams: 0 };
     row.grams += item.grams;
-    if (item.detail && !row.detail.includes(item.detail)) row.detail += `; ${item.detail}`;
+    if (item.detail && row.detail.length < LONGEST_DETAIL && !row.detail.includes(item.detail))
+      row.detail += `; ${item.detail}`;
     rows.set(item.key, row);
   }
   return [...rows]
@@ -81,6 +99,8 @@ export function backRows(
   wanted: "pail" | "batch",
 ) {
   const own = new Set(start.fills);
+  const batchOf = new Map<number, number>();
+  for (const m of movements) if (m.kind === "pail" && !batchOf.has(m.to)) batchOf.set(m.to, m.from);
   return movements
     .filter((m) => own.has(m.to))
     .flatMap((m) => {
@@ -89,7 +109,7 @@ export function backRows(
       if (from.kind === wanted)
         return [{ key: capital(from.name), href: HREF[wanted]?.(from.name) ?? null, grams: m.grams }];
       if (wanted === "batch" && from.kind === "pail") {
-        const batch = fills.get(movements.find((x) => x.to === from.id && x.kind === "pail")?.from ?? -1);
+        const batch = fills.get(batchOf.get(from.id) ?? -1);
         return batch
           ? [{ key: capital(batch.name), href: HREF.batch?.(batch.name) ?? null, grams: m.grams }]
           : [];

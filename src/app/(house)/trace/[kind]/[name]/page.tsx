@@ -6,7 +6,16 @@ import { formatKgFromG } from "@/core/units";
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
 import { plural } from "@/house/ranges";
-import { type ShareRow, TRACE_KINDS, type TraceKind, traceView } from "@/house/views/trace";
+import {
+  ROWS_AT_A_TIME,
+  type ShareRow,
+  TRACE_KINDS,
+  type TraceKind,
+  type TraceList,
+  type TraceView,
+  traceAsked,
+  traceView,
+} from "@/house/views/trace";
 import { Lead, Panel } from "@/ui/bench";
 import { AccountBar } from "@/ui/figures/account-bar";
 import { Figure } from "@/ui/figures/figure";
@@ -18,16 +27,20 @@ import { Why } from "@/ui/why/why";
 const SHOWN = 8;
 
 type Params = { params: Promise<{ kind: string; name: string }> };
+type Asked = Params & { searchParams: Promise<Record<string, string | string[] | undefined>> };
 
 export async function generateMetadata({ params }: Params): Promise<Metadata> {
   const { kind, name } = await params;
   return { title: `Trace ${kind} ${decoded(name)}` };
 }
 
-export default async function TraceOf({ params }: Params) {
+export default async function TraceOf({ params, searchParams }: Asked) {
   const { kind, name } = await params;
   if (!(TRACE_KINDS as readonly string[]).includes(kind)) notFound();
-  const view = await traceView(houseDatabase(), kind as TraceKind, decoded(name)).catch((fault) => {
+  const asked = traceAsked(
+    new URLSearchParams(Object.entries(await searchParams).map(([k, v]) => [k, String(v)])),
+  );
+  const view = await traceView(houseDatabase(), kind as TraceKind, decoded(name), asked).catch((fault) => {
     if (fault instanceof Refusal && fault.status === 404) notFound();
     throw fault;
   });
@@ -39,6 +52,22 @@ export default async function TraceOf({ params }: Params) {
         <Why why={{ title: "How shares are worked out", because: view.because }} />
       </Lead>
       <p className="mb-4 text-[18px]">{view.sentence}</p>
+      {view.years.length > 1 && (
+        <nav aria-label="Years" className="mb-4 flex flex-wrap items-center gap-2.5">
+          <span>Pulled in</span>
+          {view.years.map((year) => (
+            <Link
+              key={year}
+              className="do"
+              data-quiet=""
+              href={`?year=${year}`}
+              aria-current={year === view.year ? "page" : undefined}
+            >
+              {year === view.year ? <b>{year}</b> : year}
+            </Link>
+          ))}
+        </nav>
+      )}
       {/* On a phone the tables come first: a picture so wide is looked at last. */}
       <div className="flex flex-col gap-4">
         {view.flow.links.length > 0 && (
@@ -53,11 +82,11 @@ export default async function TraceOf({ params }: Params) {
                 Contact, however small: {plural(view.contact.supers, "super")} of{" "}
                 {plural(view.contact.colonies, "colony", "colonies")}.
               </p>
-              <Shares title="Yards" rows={back.yards} />
-              <Shares title="Batches" rows={back.batches} />
-              <Shares title="Pails" rows={back.pails} />
-              <Shares title="Colonies" rows={back.colonies} />
-              <Shares title="Supers" rows={back.supers} />
+              <Shares title="Yards" rows={back.yards} list="yards" more={view.more.yards} />
+              <Shares title="Batches" rows={back.batches} list="batches" more={view.more.batches} />
+              <Shares title="Pails" rows={back.pails} list="pails" more={view.more.pails} />
+              <Shares title="Colonies" rows={back.colonies} list="colonies" more={view.more.colonies} />
+              <Shares title="Supers" rows={back.supers} list="supers" more={view.more.supers} />
             </Panel>
           )}
           {view.grams > 0 && (
@@ -66,10 +95,20 @@ export default async function TraceOf({ params }: Params) {
                 Contact, however small: {plural(view.contact.lots, "lot")},{" "}
                 {plural(view.contact.buyers, "buyer")}.
               </p>
-              <Shares title="Buyers" rows={forward.buyers} />
-              <Shares title="Lots" rows={forward.lots} />
-              <Shares title="Pails" rows={forward.pails} />
-              <Shares title="Lost or left in the comb" rows={forward.losses} />
+              <Shares
+                title="Buyers"
+                rows={forward.buyers}
+                list="wentToBuyers"
+                more={view.more.wentToBuyers}
+              />
+              <Shares title="Lots" rows={forward.lots} list="wentToLots" more={view.more.wentToLots} />
+              <Shares title="Pails" rows={forward.pails} list="wentToPails" more={view.more.wentToPails} />
+              <Shares
+                title="Lost or left in the comb"
+                rows={forward.losses}
+                list="lost"
+                more={view.more.lost}
+              />
               {forward.buyers.length + forward.lots.length + forward.pails.length + forward.losses.length ===
                 0 && <p className="text-ink-2">Nowhere yet.</p>}
             </Panel>
@@ -89,6 +128,12 @@ export default async function TraceOf({ params }: Params) {
           </ul>
         </Panel>
       )}
+      {view.accountsBeyond > 0 && (
+        <p className="mt-4 text-ink-2">
+          The mass accounts of {plural(view.accountsBeyond, "more batch", "more batches")} are told at their
+          own traces.
+        </p>
+      )}
       {view.accounts.map(({ number, account }) => (
         <Panel key={number} title={`Mass account of batch ${number}`} className="mt-4">
           <AccountBar account={account} />
@@ -98,8 +143,19 @@ export default async function TraceOf({ params }: Params) {
   );
 }
 
-function Shares({ title, rows }: { title: string; rows: readonly ShareRow[] }) {
+function Shares({
+  title,
+  rows,
+  list,
+  more,
+}: {
+  title: string;
+  rows: readonly ShareRow[];
+  list: TraceList;
+  more: TraceView["more"][TraceList];
+}) {
   if (rows.length === 0) return null;
+  if (more) return <PartOfMany title={title} rows={rows} list={list} more={more} />;
   const rest = rows.slice(SHOWN);
   return (
     <div className="mb-4">
@@ -118,6 +174,51 @@ function Shares({ title, rows }: { title: string; rows: readonly ShareRow[] }) {
         </details>
       )}
     </div>
+  );
+}
+
+/** A list too long to be sent at once: some rows of it, and the ways on and back. */
+function PartOfMany({
+  title,
+  rows,
+  list,
+  more,
+}: {
+  title: string;
+  rows: readonly ShareRow[];
+  list: TraceList;
+  more: NonNullable<TraceView["more"][TraceList]>;
+}) {
+  const count = (n: number) => n.toLocaleString("en-GB");
+  return (
+    <details className="mb-4" open={more.from > 0}>
+      <summary className="flex min-h-12 cursor-pointer items-center font-semibold underline underline-offset-4">
+        {title}: {count(more.from + 1)} to {count(more.from + rows.length)} of {count(more.count)}
+      </summary>
+      <ShareTable title={title} rows={rows} />
+      <nav aria-label={title} className="mt-2 flex flex-wrap items-center gap-2.5">
+        {more.from > 0 && (
+          <Link
+            className="do"
+            data-quiet=""
+            href={`?${list}=${Math.max(0, more.from - ROWS_AT_A_TIME)}`}
+            scroll={false}
+          >
+            Before
+          </Link>
+        )}
+        {more.beyond.count > 0 && (
+          <>
+            <Link className="do" data-quiet="" href={`?${list}=${more.from + rows.length}`} scroll={false}>
+              Further
+            </Link>
+            <span className="text-ink-2">
+              {count(more.beyond.count)} more, {formatKgFromG(more.beyond.grams, 2)} kg
+            </span>
+          </>
+        )}
+      </nav>
+    </details>
   );
 }
 

@@ -1,18 +1,19 @@
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
-import { TRACE_KINDS, type TraceKind, traceView } from "@/house/views/trace";
+import { TRACE_KINDS, type TraceKind, traceAsked, traceView } from "@/house/views/trace";
 import { decoded } from "../../../../../address";
 import { problem } from "../../../http";
 
 export async function GET(
-  _request: Request,
+  request: Request,
   { params }: { params: Promise<{ kind: string; name: string }> },
 ): Promise<Response> {
   try {
     const { kind, name } = await params;
     if (!(TRACE_KINDS as readonly string[]).includes(kind))
       throw new Refusal("unknown-kind", `Trace one of: ${TRACE_KINDS.join(", ")}.`, 404);
-    return Response.json(await traceView(houseDatabase(), kind as TraceKind, decoded(name)), {
+    const asked = traceAsked(new URL(request.url).searchParams);
+    return Response.json(await traceView(houseDatabase(), kind as TraceKind, decoded(name), asked), {
       headers: { "cache-control": "no-store" },
     });
   } catch (fault) {

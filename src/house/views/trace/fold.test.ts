@@ -2,7 +2,7 @@ import { sankey } from "d3-sankey";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { FlowNode, TraceView } from "@/house/views/trace";
-import { foldedFlow, MOST_IN_A_COLUMN } from "./folded-flow";
+import { foldedFlow, MOST_IN_A_COLUMN } from "./fold";
 
 type Flow = TraceView["flow"];
 

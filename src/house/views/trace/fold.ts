@@ -1,6 +1,6 @@
 /** A flow of many things made small enough to be seen: what is many is drawn as one, and opened by a press. */
 import { withoutCircles } from "@/core/trace";
-import type { FlowNode, TraceView } from "@/house/views/trace";
+import type { FlowNode, TraceView } from "./model";
 
 type Flow = TraceView["flow"];
 
@@ -105,4 +105,31 @@ export function foldedFlow(flow: Flow, opened: ReadonlySet<string>): FoldedFlow 
   const kept = withoutCircles([...links.values()]);
   const touched = new Set(kept.flatMap((l) => [l.from, l.to]));
   return { nodes: [...nodes.values()].filter((n) => touched.has(n.id)), links: kept };
+}
+
+/** More than this many things are not sent to a screen one by one. */
+const MOST_NODES = 240;
+
+/** A flow as it leaves the house: whole while it is small, otherwise folded, each fold leading to what is in it. */
+export function boundedFlow(flow: Flow): Flow {
+  if (flow.nodes.length <= MOST_NODES) return flow;
+  // What is asked about is drawn by itself, unless that is a whole season's supers.
+  const manyStarts = flow.nodes.filter((n) => n.isStart).length > MOST_IN_A_COLUMN;
+  const foldable = manyStarts ? flow.nodes.map((n) => (n.within ? { ...n, isStart: false } : n)) : flow.nodes;
+  const { nodes, links } = foldedFlow({ nodes: foldable, links: flow.links }, new Set());
+  return {
+    nodes: nodes.map(({ opens, within, ...node }) => ({
+      ...node,
+      isStart: node.isStart || (manyStarts && within !== undefined),
+      href: opens && within ? whereFolded(opens) : node.href,
+    })),
+    links,
+  };
+}
+
+/** "in:Kiln Field/Colony 12" is told at colony 12's own trace, "in:Kiln Field" at the yard's. */
+function whereFolded(id: string): string | null {
+  const [yard, colony] = id.startsWith("in:") ? id.slice(3).split("/Colony ") : [];
+  if (colony) return `/trace/colony/${encodeURIComponent(colony)}`;
+  return yard ? `/trace/yard/${encodeURIComponent(yard)}` : null;
 }
