@@ -23,6 +23,19 @@ export interface Manner {
 type RawConnection = pg.Client & { connection: { stream: { destroy: (why: Error) => void } } };
 type Heard = (fault: Error | null, result?: unknown) => void;
 
+/** When the records last did not answer this process, ms since 1970. */
+const faults = globalThis as typeof globalThis & { aumbryRecordsFault?: number };
+const noteFault = (): void => {
+  faults.aumbryRecordsFault = Date.now();
+};
+
+/** Whether the records failed to answer somebody here within the last `ms`. */
+export const recordsFailedWithin = (ms: number): boolean =>
+  Date.now() - (faults.aumbryRecordsFault ?? 0) < ms;
+
+/** An answer of the server has five letters of code; what is about its being there begins with one of these. */
+const ABOUT_BEING_THERE = /^(?:08|53|57|58)/;
+
 /** A connection whose question was not answered in time still has it open: it is thrown away, not used again. */
 function dropWhenSilent(raw: RawConnection): void {
   const ask = raw.query.bind(raw) as (...asked: unknown[]) => unknown;
@@ -30,7 +43,9 @@ function dropWhenSilent(raw: RawConnection): void {
     const heard = asked.at(-1);
     if (typeof heard !== "function") return ask(...asked);
     const listening: Heard = (fault, result) => {
-      if (fault?.message === "Query read timeout") raw.connection.stream.destroy(fault);
+      const { code = "", message = "" } = (fault ?? {}) as { code?: string; message?: string };
+      if (fault && (code.length !== 5 || ABOUT_BEING_THERE.test(code))) noteFault();
+      if (message === "Query read timeout") raw.connection.stream.destroy(fault as Error);
       (heard as Heard)(fault, result);
     };
     return ask(...asked.slice(0, -1), listening);
@@ -41,7 +56,7 @@ export function connect(url: string, { patient = false, most = 6 }: Manner = {})
   const limits = patient
     ? ""
     : ` -c statement_timeout=${PATIENCE_MS} -c lock_timeout=${PATIENCE_MS} -c idle_in_transaction_session_timeout=60000`;
-  return knex({
+  const made = knex({
     client: "pg",
     connection: {
       ...reach(url),
@@ -64,6 +79,8 @@ export function connect(url: string, { patient = false, most = 6 }: Manner = {})
     },
     acquireConnectionTimeout: PATIENCE_MS,
   });
+  for (const event of ["createFail", "acquireFail"]) made.client.pool.on(event, noteFault);
+  return made;
 }
 
 /** Two pools a process, also across the development server's reloads: writers that wait leave readers their way. */

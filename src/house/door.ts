@@ -1,5 +1,5 @@
 /** The one door screens and routes come in by: they never see the database's own folder. */
-import { database, listen, recordsAnswer, writingDatabase } from "@/db";
+import { database, listen, recordsAnswer, recordsFailedWithin, writingDatabase } from "@/db";
 
 /** For reading. */
 export const houseDatabase = database;
@@ -7,3 +7,4 @@ export const houseDatabase = database;
 export const houseWriting = writingDatabase;
 export const hearEntries = listen;
 export const houseAnswers = recordsAnswer;
+export const houseFailedWithin = recordsFailedWithin;

@@ -2,7 +2,7 @@
 import { randomBytes } from "node:crypto";
 import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
 import next from "next";
-import { houseAnswers } from "@/house/door";
+import { houseAnswers, houseFailedWithin } from "@/house/door";
 import { awayPage } from "./away-page";
 import { HEADERS, isScreen, namesOf, policy, turnedAway } from "./door";
 
@@ -23,6 +23,27 @@ function recordsThere(): Promise<boolean> {
 function answer(response: ServerResponse, status: number, type: string, body: string): void {
   response.writeHead(status, { "content-type": type, "cache-control": "no-store" });
   response.end(body);
+}
+
+/** A screen that broke because the records went away in the middle of it says so, and is asked for again. */
+function sayAwayInstead(response: ServerResponse, nonce: string): void {
+  const bound = <R>(f: unknown) => (f as (...given: unknown[]) => R).bind(response);
+  const writeHead = bound<ServerResponse>(response.writeHead);
+  const write = bound<boolean>(response.write);
+  const end = bound<ServerResponse>(response.end);
+  let instead = false;
+  response.write = (...given: unknown[]) => instead || write(...given);
+  response.end = (...given: unknown[]) => (instead ? response : end(...given));
+  response.writeHead = (status: number, ...given: unknown[]) => {
+    if (instead) return response;
+    if (status !== 500 || !houseFailedWithin(15_000)) return writeHead(status, ...given);
+    instead = true;
+    for (const name of response.getHeaderNames())
+      if (!(name in HEADERS) && name !== "content-security-policy") response.removeHeader(name);
+    response.setHeader("retry-after", "5");
+    writeHead(503, { "content-type": "text/html; charset=utf-8", "cache-control": "no-store" });
+    return end(awayPage(nonce));
+  };
 }
 
 async function serve(request: IncomingMessage, response: ServerResponse): Promise<void> {
@@ -64,6 +85,7 @@ async function serve(request: IncomingMessage, response: ServerResponse): Promis
     response.setHeader("retry-after", "5");
     return answer(response, 503, "text/html; charset=utf-8", awayPage(nonce));
   }
+  if (isScreen(url)) sayAwayInstead(response, nonce);
   await handle(request, response);
 }
 

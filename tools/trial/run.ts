@@ -298,10 +298,10 @@ try {
   await new Promise((resolve) => setTimeout(resolve, 1500));
   away = true;
   running.server?.kill("SIGKILL");
-  await second;
   await startServer(wire.url);
   await until("the server", healthy);
   away = false;
+  await second;
   say("the database is killed in the middle");
   const third = sendAll(all.slice(2 * share, 3 * share), isAway);
   await new Promise((resolve) => setTimeout(resolve, 1500));
@@ -309,10 +309,10 @@ try {
   database("kill");
   const gone = await ask(HEALTH);
   if (gone.status !== 503) fail(`health says ${gone.status} while the database is away`);
-  await third;
   database("start");
   await until("the database", healthy);
   away = false;
+  await third;
   say("the database falls silent in the middle");
   const fourth = sendAll(all.slice(3 * share, 4 * share), isAway);
   await new Promise((resolve) => setTimeout(resolve, 1500));
@@ -333,10 +333,10 @@ try {
   ]);
   if (page.status !== 503 || command.status !== 503)
     fail(`a silent database: a page says ${page.status}, a command ${command.status}`);
-  setTimeout(() => wire.be("none"), 8000);
-  await fourth;
+  wire.be("none");
   await until("the silent database", healthy);
   away = false;
+  await fourth;
   await sendAll(all.slice(4 * share), isAway);
   await mustBeTrue();
   await damagedBackups();
