@@ -11,7 +11,12 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: "unit",
-          include: ["src/*.test.ts", "src/core/**/*.test.ts", "src/ui/**/*.test.ts"],
+          include: [
+            "src/*.test.ts",
+            "src/core/**/*.test.ts",
+            "src/ui/**/*.test.ts",
+            "src/server/**/*.test.ts",
+          ],
           environment: "node",
           // A net for a busy machine; none needs a tenth of it on a quiet one.
           testTimeout: 120_000,
@@ -27,7 +32,6 @@ export default defineConfig({
             "src/demo/**/*.test.ts",
             "src/app/**/*.test.ts",
             "src/keeping/**/*.test.ts",
-            "src/server/**/*.test.ts",
           ],
           environment: "node",
           globalSetup: ["src/db/testing/template.ts"],

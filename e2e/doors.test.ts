@@ -9,7 +9,10 @@ const enter = (page: Page, name: string) =>
   page.evaluate(async (yard) => {
     const response = await fetch("/api/v1/commands/add-yard", {
       method: "POST",
-      headers: { "content-type": "application/json", "idempotency-key": `test-${yard.replaceAll(" ", "-")}-key` },
+      headers: {
+        "content-type": "application/json",
+        "idempotency-key": `test-${yard.replaceAll(" ", "-")}-key`,
+      },
       body: JSON.stringify({ name: yard, country: "Holmland" }),
     });
     return { status: response.status, detail: ((await response.json()) as { detail?: string }).detail ?? "" };

@@ -1,9 +1,10 @@
 /** What is said when the records go away in the middle, and whether it is true. */
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { connect } from "@/db";
+import { closeDatabase, connect } from "@/db";
 import { type FaultyWire, faultyWire } from "@/db/testing/faulty-wire";
 import { COMMANDS, execute, Refusal } from "@/house";
+import { houseDatabase, houseWriting } from "./door";
 import { openTestHouse, type TestHouse } from "./testing/test-house";
 
 let house: TestHouse;
@@ -79,5 +80,36 @@ describe("many writers at once", () => {
       "select count(*)::int as n from (select recorded_at < lag(recorded_at) over (order by id) as back from entry) x where back",
     );
     expect(rows[0].n).toBe(0);
+  });
+});
+
+describe("writers that wait", () => {
+  it("leave readers their way, and are told that another hand is writing", async () => {
+    const there = process.env.DATABASE_URL;
+    process.env.DATABASE_URL = house.url;
+    const holding = await house.owner.transaction();
+    try {
+      await holding("ledger_lock").where({ id: 1 }).forUpdate();
+      if (!addYard) throw new Error("no add-yard");
+      const waiting = Array.from({ length: 12 }, (_, i) =>
+        execute(houseWriting(), addYard, {
+          input: { name: `Waiting ${i}` },
+          who: "Ines",
+          device: "test",
+          key: randomUUID(),
+        }).catch((fault: unknown) => fault),
+      );
+      // All of them wait; whoever only looks is answered.
+      for (let i = 0; i < 20; i++) expect(await houseDatabase()("live_yard").first("id")).toBeDefined();
+      for (const fault of await Promise.all(waiting)) {
+        expect(fault).toMatchObject({ status: 503 });
+        expect((fault as Refusal).message).toContain("Nothing was written");
+      }
+    } finally {
+      await holding.rollback();
+      await closeDatabase();
+      process.env.DATABASE_URL = there;
+    }
+    expect(await house.db("live_yard").whereLike("name", "Waiting%")).toEqual([]);
   });
 });
