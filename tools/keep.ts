@@ -85,7 +85,11 @@ try {
   } else await verifyHouse();
 } catch (fault) {
   if (process.stderr.isTTY) process.stderr.write("\r\u001b[K");
-  console.error(`Aumbry: ${fault instanceof KeepingFault ? fault.message : `${fault}`}`);
+  const none = (fault as { code?: string }).code === "3D000";
+  const says = none
+    ? `There is no house here yet (database ${house}).`
+    : `${(fault as Error).message ?? fault}`;
+  console.error(`Aumbry: ${says}`);
   if (what === "restore") console.error("The house is as it was.");
   process.exitCode = 1;
 }

@@ -78,6 +78,12 @@ export function connect(url: string, { patient = false, most = 6 }: Manner = {})
       },
     },
     acquireConnectionTimeout: PATIENCE_MS,
+    log: {
+      // Away is away: one line tells it, not a stack for every try. Whoever asked is told by the fault itself.
+      error: (message: unknown) => {
+        if (!patient) console.error(`${message}`.split("\n", 1)[0]?.slice(0, 200));
+      },
+    },
   });
   for (const event of ["createFail", "acquireFail"]) made.client.pool.on(event, noteFault);
   return made;

@@ -3,7 +3,7 @@ import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { closeDatabase, connect } from "@/db";
 import { type FaultyWire, faultyWire } from "@/db/testing/faulty-wire";
-import { COMMANDS, execute, Refusal } from "@/house";
+import { asRefusal, COMMANDS, execute, Refusal } from "@/house";
 import { houseDatabase, houseWriting } from "./door";
 import { openTestHouse, type TestHouse } from "./testing/test-house";
 
@@ -70,6 +70,23 @@ describe("a connection cut while it is written", () => {
     expect(answer.status).toBe(503);
     expect(answer.message).toContain("Nothing was written");
     expect(await yards("Silent")).toBe(0);
+  });
+});
+
+describe("records that are there and cannot do it", () => {
+  // PostgreSQL's own codes, Appendix A of its manual (from memory of it).
+  it.each([
+    ["53100", "disk"],
+    ["53200", "memory"],
+    ["53300", "Too many"],
+    ["55P03", "Another hand"],
+    ["57014", "too long"],
+    ["57P03", "cannot be reached"],
+    ["25006", "only be read"],
+  ])("%s is a 503 in words", (code, says) => {
+    const refusal = asRefusal(Object.assign(new Error("x"), { code })) as Refusal;
+    expect([refusal.status, refusal.message]).toEqual([503, expect.stringContaining(says)]);
+    expect(refusal.message).toContain("Try again");
   });
 });
 
