@@ -1,16 +1,26 @@
 import { connection } from "next/server";
 import { cache } from "react";
 import { houseDatabase } from "@/house/door";
+import { shared } from "@/house/standing/shared";
 import { floorView } from "@/house/views/floor";
-import { snapshot } from "@/house/views/snapshot";
+import { dayOutlook } from "@/house/views/outlook";
+import { type Snapshot, snapshot } from "@/house/views/snapshot";
 
-/** The house as it stands, read once for a request, whoever asks. */
-export const houseAsItStands = cache(async () => {
+/** The house as it stands: read once for each of its moments, however many screens ask; only the clock is one's own. */
+export const houseAsItStands = cache(async (): Promise<Snapshot> => {
   await connection();
-  return snapshot(houseDatabase());
+  const now = new Date();
+  const db = houseDatabase();
+  return { ...(await shared(db, "snapshot", now, () => snapshot(db, now))), now };
 });
 
 /** The floor as it stands, for the batch that was asked for or the one that goes on. */
 export const floorAsItStands = cache(async (batch?: number) =>
   floorView(houseDatabase(), await houseAsItStands(), batch),
 );
+
+/** How the day looks from here; days are simulated for it once in a moment of the house. */
+export const outlookAsItStands = cache(async () => {
+  const floor = await floorAsItStands();
+  return shared(houseDatabase(), "outlook", new Date(floor.nowMs), () => dayOutlook(floor));
+});

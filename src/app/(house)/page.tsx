@@ -5,14 +5,13 @@ import { houseDatabase } from "@/house/door";
 import { plural } from "@/house/ranges";
 import { dayAccount } from "@/house/views/day";
 import { decisions } from "@/house/views/decisions";
-import { dayOutlook } from "@/house/views/outlook";
 import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { AccountBar } from "@/ui/figures/account-bar";
 import { DayBars } from "@/ui/figures/day-bars";
 import { Figure } from "@/ui/figures/figure";
 import { RecordTable } from "@/ui/record";
-import { floorAsItStands, houseAsItStands } from "../read";
+import { houseAsItStands, outlookAsItStands } from "../read";
 
 export const metadata: Metadata = { title: "Today" };
 
@@ -20,8 +19,7 @@ export default async function Today() {
   const s = await houseAsItStands();
   const list = decisions(s);
   const day = await dayAccount(houseDatabase(), s);
-  const floor = await floorAsItStands();
-  const outlook = dayOutlook(floor);
+  const outlook = await outlookAsItStands();
   const ahead = outlook?.ahead ?? null;
   return (
     <>

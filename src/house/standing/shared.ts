@@ -1,0 +1,39 @@
+/**
+ * What many screens ask for is read once for each moment of the house: a moment lasts until the next entry, the
+ * next word of a device, or the next minute. Whoever asks in between shares what was read, also while it is read.
+ */
+import type { Knex } from "knex";
+
+const MINUTE = 60_000;
+
+async function momentOf(db: Knex, now: Date): Promise<string> {
+  const { rows } = await db.raw(
+    "select (select max(id) from entry) as entry, (select max(id) from device_post) as post",
+  );
+  return `${rows[0].entry} ${rows[0].post} ${Math.floor(now.getTime() / MINUTE)}`;
+}
+
+interface Kept {
+  readonly moment: string;
+  readonly answer: Promise<unknown>;
+}
+
+const keptOf = new WeakMap<Knex, Map<string, Kept>>();
+
+/**
+ * The answer to `part` as it is in this moment of the house.
+ * @param part names what is read, with whatever it depends on besides the house
+ */
+export async function shared<T>(db: Knex, part: string, now: Date, read: () => Promise<T> | T): Promise<T> {
+  const parts = keptOf.get(db) ?? new Map<string, Kept>();
+  keptOf.set(db, parts);
+  const moment = await momentOf(db, now);
+  const known = parts.get(part);
+  if (known?.moment === moment) return known.answer as Promise<T>;
+  const answer = Promise.resolve().then(read);
+  const mine: Kept = { moment, answer };
+  parts.set(part, mine);
+  // What could not be read is asked again by the next.
+  answer.catch(() => parts.get(part) === mine && parts.delete(part));
+  return answer;
+}
