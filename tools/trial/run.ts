@@ -125,7 +125,7 @@ interface Answered {
   readonly body: string;
   readonly tookMs: number;
 }
-function ask(sent: Sent): Promise<Answered> {
+function ask(sent: Sent, again = true): Promise<Answered> {
   const began = Date.now();
   return new Promise((resolve) => {
     const done = (status: number, body: string) => resolve({ status, body, tookMs: Date.now() - began });
@@ -150,7 +150,8 @@ function ask(sent: Sent): Promise<Answered> {
       },
     );
     asking.on("timeout", () => asking.destroy());
-    asking.on("error", () => done(0, ""));
+    // A kept connection the house had closed meanwhile was never heard on: that is no answer of the house.
+    asking.on("error", () => (again && asking.reusedSocket ? resolve(ask(sent, false)) : done(0, "")));
     asking.end(sent.body);
   });
 }
