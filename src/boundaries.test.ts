@@ -12,24 +12,24 @@ const REFUSED = [
   ["core/moisture", 'import { y } from "next/server";'],
   ["core/moisture", 'import { y } from "knex";'],
   ["core/moisture", 'import { y } from "@/db";'],
-  ["core/moisture", 'import { y } from "@/house/work";'],
-  ["core/moisture", 'import type { y } from "@/house/work";'],
-  ["core/moisture", 'import { y } from "../../house/work";'],
+  ["core/moisture", 'import { y } from "@/house/ledger/work";'],
+  ["core/moisture", 'import type { y } from "@/house/ledger/work";'],
+  ["core/moisture", 'import { y } from "../../house/ledger/work";'],
   ["core/moisture", 'import { y } from "../../db/connection";'],
   ["core/moisture", 'const y = await import("@/ui/send");'],
   ["db", 'import { y } from "@/house";'],
   ["db", 'import { y } from "next/headers";'],
-  ["db", 'import { y } from "../house/work";'],
+  ["db", 'import { y } from "../house/ledger/work";'],
   ["house", 'import { y } from "@/ui/send";'],
-  ["house/views", 'import { y } from "next/navigation";'],
+  ["house/yard", 'import { y } from "next/navigation";'],
   ["house", 'import { y } from "react";'],
   ["house", 'import { y } from "../ui/send";'],
   ["house", 'import { y } from "@/standins";'],
-  ["standins", 'import { y } from "@/house/devices";'],
+  ["standins", 'import { y } from "@/house/devices/posts";'],
   ["standins", 'import { y } from "@/db";'],
   ["ui", 'import { y } from "@/db";'],
   ["ui", 'import { y } from "../db/connection";'],
-  ["app", 'import { y } from "@/house/records/fills";'],
+  ["app", 'import { y } from "@/house/ledger/records/fills";'],
   ["app", 'import { y } from "knex";'],
 ] as const;
 
@@ -39,8 +39,8 @@ const ALLOWED = [
   ["house", 'import { y } from "@/db";'],
   ["standins", 'import { y } from "@/core/drying";'],
   ["app", 'import { y } from "@/standins";'],
-  ["ui", 'import { y } from "@/house/views/model";'],
-  ["app", 'import { y } from "@/house/views/snapshot";'],
+  ["ui", 'import { y } from "@/house/standing/model";'],
+  ["app", 'import { y } from "@/house/standing/snapshot";'],
 ] as const;
 
 let folder = "";
@@ -75,6 +75,31 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 describe("the linter refuses", () => {
   it.each(REFUSED)("in src/%s: %s", (layer, line) => {
     expect(found).toContain(nameOf(layer, line));
+  });
+});
+
+describe("circles of imports", () => {
+  it.each([
+    ["two files", ["./b", "./a"], true],
+    ["types alone", ["./b", "./a"], true],
+    ["a line of them", ["./b", null], false],
+  ] as const)("%s", (what, [first, second], refused) => {
+    const kind = what === "types alone" ? "import type" : "import";
+    const at = join(folder, "src/core/circle");
+    mkdirSync(at, { recursive: true });
+    const write = (name: string, to: string | null, takes: string) =>
+      writeFileSync(
+        join(at, `${name}.ts`),
+        `${to ? `${kind} { ${takes} } from "${to}";\nexport const uses${name} = (x: ${kind === "import" ? "unknown" : takes}) => x;\n` : ""}export ${kind === "import" ? "const" : "type"} ${name.toUpperCase()} = ${kind === "import" ? "1" : "1"};\n`,
+      );
+    write("a", first, "B");
+    write("b", second, "A");
+    const { stdout } = spawnSync(
+      resolve("node_modules/.bin/biome"),
+      ["lint", "--reporter=json", "--only=suspicious/noImportCycles", "src/core/circle"],
+      { cwd: folder, encoding: "utf8" },
+    );
+    expect(stdout.includes("lint/suspicious/noImportCycles")).toBe(refused);
   });
 });
 

@@ -7,7 +7,7 @@ import { join } from "node:path";
 import { parse } from "@babel/parser";
 import { analyse } from "scslre";
 import { describe, expect, it } from "vitest";
-import { VERBS } from "./house/line/verbs";
+import { VERBS } from "@/house/line/verbs";
 
 interface Pattern {
   readonly file: string;

@@ -9,7 +9,7 @@ import { climateOf, dryingForecast, dryingRate, soundClimate } from "@/core/dryi
 import { arrangeLoad } from "@/core/extraction";
 import { mix } from "@/core/ledger";
 import { connect } from "@/db";
-import { movementsOf, reachInDatabase } from "@/house/records/fills";
+import { movementsOf, reachInDatabase } from "@/house/ledger/records/fills";
 import { hygrometerShows } from "@/standins";
 
 const base = process.env.BENCH_URL;

@@ -1,10 +1,10 @@
 import { connection } from "next/server";
 import { cache } from "react";
 import { houseDatabase } from "@/house/door";
+import { dayOutlook } from "@/house/spin/outlook";
+import { floorView } from "@/house/spin/view";
 import { shared } from "@/house/standing/shared";
-import { floorView } from "@/house/views/floor";
-import { dayOutlook } from "@/house/views/outlook";
-import { type Snapshot, snapshot } from "@/house/views/snapshot";
+import { type Snapshot, snapshot } from "@/house/standing/snapshot";
 
 /** The house as it stands: read once for each of its moments, however many screens ask; only the clock is one's own. */
 export const houseAsItStands = cache(async (): Promise<Snapshot> => {

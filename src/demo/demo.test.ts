@@ -1,12 +1,12 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { balances } from "@/core/ledger";
+import { allMovements } from "@/house/ledger/records/fills";
 import { verifyChain } from "@/house/ledger/verify";
-import { allMovements } from "@/house/records/fills";
+import { decisions } from "@/house/standing/decisions";
+import { lotsPage } from "@/house/standing/lists";
+import { snapshot } from "@/house/standing/snapshot";
 import { openTestHouse, type TestHouse } from "@/house/testing/test-house";
-import { decisions } from "@/house/views/decisions";
-import { lotsPage } from "@/house/views/lists";
-import { snapshot } from "@/house/views/snapshot";
-import { traceView } from "@/house/views/trace";
+import { traceView } from "@/house/trace";
 import { loadDemo } from "./load";
 
 let house: TestHouse;

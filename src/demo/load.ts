@@ -4,7 +4,7 @@
  */
 import { createHash } from "node:crypto";
 import type { Knex } from "knex";
-import { CHECKS, type CheckKind } from "@/house/floor-checks";
+import { CHECKS, type CheckKind } from "@/house/spin/checks";
 import { DEMO_DEVICES } from "./devices";
 import { EMPTY_KG, framesIn, PAIL, range, Script, SUPERS, YARDS } from "./script";
 import { spinBatch, TWENTY } from "./spinning";

@@ -3,7 +3,7 @@ import type { Knex } from "knex";
 import { DateTime } from "luxon";
 import { seeded } from "@/core/statistics/seeded";
 import { COMMANDS, execute } from "@/house";
-import { dayIn } from "@/house/clock";
+import { dayIn } from "@/house/language/clock";
 
 const DAY_MS = 86_400_000;
 const MINUTE_MS = 60_000;

@@ -1,4 +1,4 @@
-export { ANY_HAND, type Answer, execute, mayAsk, rehearse } from "./command";
 export { COMMANDS } from "./commands";
-export { asRefusal, Refusal } from "./errors";
-export { ROLES } from "./records/crew";
+export { asRefusal, Refusal } from "./language/errors";
+export { ANY_HAND, type Answer, execute, mayAsk, rehearse } from "./ledger/command";
+export { ROLES } from "./people/records";

@@ -1,9 +1,9 @@
 /** OpenAPI 3.1 derived from the commands' own schemas: one description for people and machines. */
 import { z } from "zod";
 import { COMMANDS } from "./commands";
-import { CSV_TABLE_NAMES } from "./csv/tables";
-import { MOST_READINGS, READING } from "./devices";
-import { TRACE_KINDS } from "./views/trace";
+import { MOST_READINGS, READING } from "./devices/posts";
+import { CSV_TABLE_NAMES } from "./files/tables";
+import { TRACE_KINDS } from "./trace";
 
 const CSV_TABLE = {
   name: "table",

@@ -1,6 +1,6 @@
 import Link from "next/link";
-import { asCards } from "@/house/views/decisions";
-import type { Decision, DecisionGroup } from "@/house/views/model";
+import { asCards } from "@/house/standing/decisions";
+import type { Decision, DecisionGroup } from "@/house/standing/model";
 import { Why } from "./why/why";
 
 /** So many of a group are seen before it is opened. */

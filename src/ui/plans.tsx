@@ -2,7 +2,7 @@
 
 import { CalendarPlus, Check, Printer } from "lucide-react";
 import Link from "next/link";
-import type { PlanView } from "@/house/views/yard";
+import type { PlanView } from "@/house/yard/view";
 import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
 

@@ -2,8 +2,8 @@
 import fc from "fast-check";
 import { z } from "zod";
 import { COMMANDS } from "@/house";
-import { CSV_TABLE_NAMES } from "@/house/csv/tables";
-import { TRACE_KINDS } from "@/house/views/trace";
+import { CSV_TABLE_NAMES } from "@/house/files/tables";
+import { TRACE_KINDS } from "@/house/trace";
 
 export interface Sent {
   readonly method: string;

@@ -1,10 +1,10 @@
 import { cookies } from "next/headers";
 import type { ReactNode } from "react";
-import { wallTimeIn } from "@/house/clock";
 import { houseDatabase } from "@/house/door";
+import { wallTimeIn } from "@/house/language/clock";
 import { VERBS } from "@/house/line";
-import { anythingTurns } from "@/house/views/floor";
-import { stripView, tapeView } from "@/house/views/frame";
+import { anythingTurns } from "@/house/spin/view";
+import { stripView, tapeView } from "@/house/standing/frame";
 import { Keys } from "@/ui/frame/keys";
 import { LateEntry } from "@/ui/frame/late-entry";
 import { Line } from "@/ui/frame/line";

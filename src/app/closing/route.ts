@@ -1,5 +1,5 @@
 import { houseDatabase } from "@/house/door";
-import { closingSheet } from "@/house/sheets/closing-sheet";
+import { closingSheet } from "@/house/paper/closing-sheet";
 import { problem } from "../api/v1/http";
 import { madeFile } from "../files";
 

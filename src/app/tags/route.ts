@@ -1,6 +1,6 @@
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
-import { tagSheet } from "@/house/sheets/tag-sheet";
+import { tagSheet } from "@/house/paper/tag-sheet";
 import { problem } from "../api/v1/http";
 import { madeFile } from "../files";
 

@@ -1,7 +1,7 @@
 /** A house whose entries were made before their deeds were sealed is sealed as it stands, once, by an entry of its own. */
 import type { Knex } from "knex";
-import { type EntryRow, lastHash, nextEntryId } from "../records/entries";
 import { keepHead } from "./head";
+import { type EntryRow, lastHash, nextEntryId } from "./records/entries";
 import { entryHash } from "./seal";
 import { SEAL_FORWARD, verifyChain } from "./verify";
 

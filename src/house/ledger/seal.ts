@@ -4,10 +4,9 @@
  */
 import { createHash } from "node:crypto";
 import canonicalize from "canonicalize";
-import type { EntryRow } from "../records/entries";
+import type { Deeds, EntryRow } from "./records/entries";
 
-/** Of each table what one entry added: the number of rows, and their digest. */
-export type Deeds = Readonly<Record<string, { readonly rows: number; readonly sha256: string }>>;
+export type { Deeds } from "./records/entries";
 
 export type Row = Readonly<Record<string, unknown>>;
 

@@ -1,6 +1,6 @@
 /** Is the ledger as it was written? Entries and all they did are read back, and the first thing that differs is named. */
 import type { Knex } from "knex";
-import { type EntryRow, GENESIS } from "../records/entries";
+import { type EntryRow, GENESIS } from "./records/entries";
 import { type Deeds, deedsOf, ENTRY_COLUMN, entryHash, gathered, type Row } from "./seal";
 
 /** Where a walk stands: everything up to here was found as it was written. */

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { CHECKS } from "../floor-checks";
+import { CHECKS } from "../spin/checks";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { understand } from "./understand";
 import { VERBS } from "./verbs";

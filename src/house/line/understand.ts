@@ -1,11 +1,11 @@
 /** What a typed or scanned line means: something to do, something to open, or a sentence about what is wrong. */
 import type { Knex } from "knex";
-import { rehearse } from "../command";
+import { maybeLot } from "../bottle/records";
 import { COMMANDS } from "../commands";
-import { asRefusal, Refusal } from "../errors";
-import { maybeColony, maybeVessel } from "../records/equipment";
-import { maybeLot } from "../records/lots";
-import { isWritable } from "../writable";
+import { asRefusal, Refusal } from "../language/errors";
+import { isWritable } from "../language/writable";
+import { rehearse } from "../ledger/command";
+import { maybeColony, maybeVessel } from "../vessels/records";
 import { VERBS, type Verb } from "./verbs";
 
 export type Understood =

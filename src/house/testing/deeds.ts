@@ -3,8 +3,8 @@
  * without a way here fails the test that counts them.
  */
 import type { Knex } from "knex";
-import { CHECKS } from "../floor-checks";
-import { snapshot } from "../views/snapshot";
+import { CHECKS } from "../spin/checks";
+import { snapshot } from "../standing/snapshot";
 
 /** A throw of the dice for one deed. */
 export interface Dice {

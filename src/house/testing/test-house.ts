@@ -2,7 +2,7 @@
 import { randomUUID } from "node:crypto";
 import { cloneDatabase } from "@/db/testing/clone";
 import { COMMANDS, execute, Refusal, rehearse } from "@/house";
-import type { CommandDefinition } from "../command";
+import type { CommandDefinition } from "../ledger/command";
 
 function named(name: string): CommandDefinition {
   const definition = COMMANDS.get(name);

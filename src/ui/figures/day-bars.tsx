@@ -1,5 +1,5 @@
 import { formatKgFromG } from "@/core/units";
-import type { DayRow } from "@/house/views/day";
+import type { DayRow } from "@/house/standing/day";
 
 /** Kilograms by what was done with them, to one scale. */
 export function DayBars({ rows }: { rows: readonly DayRow[] }) {

@@ -1,4 +1,4 @@
-import type { Tone } from "@/house/views/model";
+import type { Tone } from "@/house/standing/model";
 
 /** A large figure with its small unit; uncertainty behind ±. */
 export function Figure({

@@ -4,8 +4,8 @@ import { sankey, sankeyJustify, sankeyLinkHorizontal } from "d3-sankey";
 import Link from "next/link";
 import { useEffect, useRef, useState } from "react";
 import { formatKgFromG } from "@/core/units";
-import type { TraceView } from "@/house/views/trace";
-import { type FoldedFlow, type FoldedNode, foldedFlow } from "@/house/views/trace/fold";
+import type { TraceView } from "@/house/trace";
+import { type FoldedFlow, type FoldedNode, foldedFlow } from "@/house/trace/fold";
 
 type Datum = FoldedNode;
 type LinkDatum = { grams: number };

@@ -1,7 +1,7 @@
 "use client";
 
 import Link from "next/link";
-import type { PailOnShelf } from "@/house/views/pails";
+import type { PailOnShelf } from "@/house/store/view";
 
 /**
  * Pails on a shelf, filled to their true level, with water, age and what to do with each. Drawn by the browser

@@ -1,8 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import { CHECKS, type CheckKind } from "@/house/floor-checks";
-import type { FloorView } from "@/house/views/floor";
+import { CHECKS, type CheckKind } from "@/house/spin/checks";
+import type { FloorView } from "@/house/spin/view";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { Tick } from "../tick";

@@ -1,7 +1,7 @@
 "use client";
 
 import { formatKg } from "@/core/units";
-import type { GateView } from "@/house/views/gates";
+import type { GateView } from "@/house/spin/gates";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { useGate } from "./use-gate";

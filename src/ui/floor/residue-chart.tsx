@@ -4,8 +4,8 @@ import { CartesianGrid, Legend, ResponsiveContainer, Scatter, ScatterChart, XAxi
 import { TOOLS, type Tool } from "@/core/dayplan";
 import { WARMING_PRIOR } from "@/core/residue";
 import { formatKg } from "@/core/units";
-import { plural } from "@/house/ranges";
-import type { ResidueView } from "@/house/views/residue";
+import { plural } from "@/house/language/ranges";
+import type { ResidueView } from "@/house/spin/residue";
 import { INK, roundTicks } from "../axis";
 
 const UNCLEAR = {

@@ -1,7 +1,7 @@
 "use client";
 
 import { formatKg } from "@/core/units";
-import type { LiveRun } from "@/house/views/floor-model";
+import type { LiveRun } from "@/house/spin/model";
 import { Caution } from "../bench";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";

@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import { TOOLS, type Tool } from "@/core/dayplan";
-import type { FloorView } from "@/house/views/floor";
+import type { FloorView } from "@/house/spin/view";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { Tick } from "../tick";

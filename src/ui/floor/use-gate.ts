@@ -1,6 +1,6 @@
 "use client";
 
-import { type GateView, gateAt } from "@/house/views/gates";
+import { type GateView, gateAt } from "@/house/spin/gates";
 import { useHouseClock } from "../house-clock";
 import { useCalled } from "./called";
 

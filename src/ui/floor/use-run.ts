@@ -1,6 +1,6 @@
 "use client";
 
-import type { LiveRun } from "@/house/views/floor-model";
+import type { LiveRun } from "@/house/spin/model";
 import { useHouseClock } from "../house-clock";
 import { useCalled } from "./called";
 

@@ -2,7 +2,7 @@
 
 import { usePathname, useRouter, useSearchParams } from "next/navigation";
 import { Suspense, useEffect, useState } from "react";
-import { BAY_HREF, BAYS } from "@/house/views/model";
+import { BAY_HREF, BAYS } from "@/house/standing/model";
 import { Modal } from "../modal";
 
 interface CardLine {

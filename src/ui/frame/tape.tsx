@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
-import type { TapeLine, TapeView } from "@/house/views/frame";
+import type { TapeLine, TapeView } from "@/house/standing/frame";
 import { Modal } from "../modal";
 import { send } from "../send";
 import { remember } from "./remember";

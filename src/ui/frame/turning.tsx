@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { usePathname } from "next/navigation";
-import type { GateView } from "@/house/views/gates";
+import type { GateView } from "@/house/spin/gates";
 import { useGate } from "../floor/use-gate";
 import { countdown, type Turns, useRun } from "../floor/use-run";
 

@@ -22,7 +22,7 @@ import {
   type PulledSuper,
   type SuperDepth,
 } from "@/core/yields";
-import { framesOf } from "@/house/frames";
+import { framesOf } from "@/house/vessels/frames";
 import { figureIn, massIn } from "../fields/figure";
 
 export interface PullRow {

@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from "react";
 import { SCHOOLS, type School } from "@/core/moisture";
 import { formatKg, rangeOf } from "@/core/units";
-import type { PullSheetView } from "@/house/views/yard";
+import type { PullSheetView } from "@/house/yard/view";
 import { Field } from "../fields/field";
 import { figureIn } from "../fields/figure";
 import { SaysStanding } from "../fields/standing";

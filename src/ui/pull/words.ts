@@ -1,5 +1,5 @@
 import type { RipenessVerdict, School, SuperFlag } from "@/core/moisture";
-import type { Tone } from "@/house/views/model";
+import type { Tone } from "@/house/standing/model";
 
 export const VERDICT: Record<RipenessVerdict, { readonly word: string; readonly tone: Tone }> = {
   spin: { word: "spin", tone: "go" },

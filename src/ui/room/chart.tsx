@@ -12,7 +12,7 @@ import {
   YAxis,
 } from "recharts";
 import type { DryingForecast } from "@/core/drying";
-import type { AirPoint, StackAhead } from "@/house/views/hot-room";
+import type { AirPoint, StackAhead } from "@/house/hot-room/view";
 import { INK, roundTicks } from "../axis";
 
 /** Whole hours at round clock times of the house, so that ticks read like a clock. */

@@ -1,4 +1,4 @@
-import type { InstrumentView } from "@/house/views/instruments";
+import type { InstrumentView } from "@/house/devices/view";
 import { Panel } from "../bench";
 import { CommandForm } from "../fields/command-form";
 import { RecordTable } from "../record";

@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import { judgeSheet } from "@/core/moisture/sheet";
-import type { AtHand, InstrumentView } from "@/house/views/instruments";
+import type { AtHand, InstrumentView } from "@/house/devices/view";
 import { Field } from "../fields/field";
 import { tempIn } from "../fields/figure";
 import { SaysStanding } from "../fields/standing";

@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { DropdownMenu } from "radix-ui";
 import { type ReactNode, useState } from "react";
 import { formatKg } from "@/core/units";
-import type { BoxView, StackView } from "@/house/views/hot-room";
+import type { BoxView, StackView } from "@/house/hot-room/view";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { blueness } from "../figures/super-boxes";

@@ -1,5 +1,5 @@
 import { correctReading } from "@/core/moisture/reading";
-import type { InstrumentView } from "@/house/views/instruments";
+import type { InstrumentView } from "@/house/devices/view";
 import { figureIn } from "../fields/figure";
 
 /** A drop as typed in % water at 20 °C, whatever the scale; a sentence where it is no reading; null while empty. */

@@ -4,7 +4,7 @@ import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import { dryingForecast, type FanPosition, humidAir, warmUpHours } from "@/core/drying";
 import { formatKg } from "@/core/units";
-import type { AirPoint, StackAhead } from "@/house/views/hot-room";
+import type { AirPoint, StackAhead } from "@/house/hot-room/view";
 import { ChoiceKeys } from "../choice-keys";
 
 const RoomChart = dynamic(() => import("./chart"), {

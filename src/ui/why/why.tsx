@@ -1,6 +1,6 @@
 "use client";
 
-import type { Why as WhyData } from "@/house/views/model";
+import type { Why as WhyData } from "@/house/standing/model";
 import { Modal } from "../modal";
 
 /** The working behind a number or a verdict: inputs, formula in words, source, what would change it. */

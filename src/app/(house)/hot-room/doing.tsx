@@ -1,6 +1,6 @@
 import { REFERENCES } from "@/core/moisture";
-import type { HotRoomView } from "@/house/views/hot-room";
-import type { Snapshot } from "@/house/views/snapshot";
+import type { HotRoomView } from "@/house/hot-room/view";
+import type { Snapshot } from "@/house/standing/snapshot";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Instruments } from "@/ui/room/instruments";

@@ -1,9 +1,9 @@
 import type { Metadata } from "next";
-import { ageBetween } from "@/house/clock";
 import { houseDatabase } from "@/house/door";
-import { stacksOf } from "@/house/standing/stacks";
-import { decisions } from "@/house/views/decisions";
-import { hotRoomView } from "@/house/views/hot-room";
+import { stacksOf } from "@/house/hot-room/stacks";
+import { hotRoomView } from "@/house/hot-room/view";
+import { ageBetween } from "@/house/language/clock";
+import { decisions } from "@/house/standing/decisions";
 import { Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";

@@ -1,11 +1,11 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
-import { writtenDay } from "@/house/clock";
 import { houseDatabase } from "@/house/door";
-import { plural } from "@/house/ranges";
-import { decisions } from "@/house/views/decisions";
-import { buyerNames, keyFrom, parcelsPage } from "@/house/views/lists";
+import { writtenDay } from "@/house/language/clock";
+import { plural } from "@/house/language/ranges";
+import { decisions } from "@/house/standing/decisions";
+import { buyerNames, keyFrom, parcelsPage } from "@/house/standing/lists";
 import { Doings, Lead, Older, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { CommandForm } from "@/ui/fields/command-form";

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { SCHOOLS } from "@/core/moisture";
 import { houseDatabase } from "@/house/door";
-import { setUpView } from "@/house/views/set-up";
+import { setUpView } from "@/house/standing/set-up";
 import { AddDevice } from "@/ui/add-device";
 import { Lead, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";

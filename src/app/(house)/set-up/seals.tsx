@@ -1,4 +1,4 @@
-import { clockIn, dayIn, writtenDay } from "@/house/clock";
+import { clockIn, dayIn, writtenDay } from "@/house/language/clock";
 import { fingerprint } from "@/house/ledger/seal";
 import type { Watched } from "@/house/ledger/watch";
 import { CheckWhole } from "@/ui/check-whole";

@@ -1,9 +1,9 @@
 import type { Metadata } from "next";
 import { formatKgFromG } from "@/core/units";
-import { plural } from "@/house/ranges";
-import { decisions } from "@/house/views/decisions";
-import { shelved } from "@/house/views/pails";
-import { settling } from "@/house/views/settling";
+import { plural } from "@/house/language/ranges";
+import { settling } from "@/house/settle/settling";
+import { decisions } from "@/house/standing/decisions";
+import { shelved } from "@/house/store/view";
 import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";

@@ -1,7 +1,7 @@
 import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
-import type { FloorView } from "@/house/views/floor";
-import type { BatchState } from "@/house/views/snapshot";
+import type { FloorView } from "@/house/spin/view";
+import type { BatchState } from "@/house/standing/snapshot";
 import { Panel } from "@/ui/bench";
 import { AccountBar } from "@/ui/figures/account-bar";
 import { RecordTable } from "@/ui/record";

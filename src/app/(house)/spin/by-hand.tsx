@@ -1,4 +1,4 @@
-import type { FloorView } from "@/house/views/floor";
+import type { FloorView } from "@/house/spin/view";
 import { Caution, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import { RecordTable } from "@/ui/record";

@@ -1,6 +1,6 @@
 import { TOOLS } from "@/core/dayplan";
 import { formatKg } from "@/core/units";
-import type { FloorView } from "@/house/views/floor";
+import type { FloorView } from "@/house/spin/view";
 import { Caution, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import type { FieldSpec } from "@/ui/fields/spec";

@@ -1,9 +1,9 @@
-import { LOSS_CAUSES } from "@/house/commands/record-loss";
+import { devicesAtHand, instrumentsView } from "@/house/devices/view";
 import { houseDatabase } from "@/house/door";
-import { stacksOf } from "@/house/standing/stacks";
-import type { FloorView } from "@/house/views/floor";
-import { devicesAtHand, instrumentsView } from "@/house/views/instruments";
-import type { Snapshot } from "@/house/views/snapshot";
+import { stacksOf } from "@/house/hot-room/stacks";
+import { LOSS_CAUSES } from "@/house/spin/commands/record-loss";
+import type { FloorView } from "@/house/spin/view";
+import type { Snapshot } from "@/house/standing/snapshot";
 import { Caution } from "@/ui/bench";
 import { ChooseSupers } from "@/ui/choose-supers";
 import { CommandForm } from "@/ui/fields/command-form";

@@ -1,7 +1,7 @@
 import Link from "next/link";
 import { MACHINE_KINDS } from "@/core/extraction";
 import { formatKg } from "@/core/units";
-import type { FloorMachine } from "@/house/views/floor-model";
+import type { FloorMachine } from "@/house/spin/model";
 import { Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import type { FieldSpec } from "@/ui/fields/spec";

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
-import { decisions } from "@/house/views/decisions";
-import { residueView } from "@/house/views/residue";
+import { residueView } from "@/house/spin/residue";
+import { decisions } from "@/house/standing/decisions";
 import { Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";

@@ -1,11 +1,11 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
-import { ageBetween } from "@/house/clock";
-import { plural } from "@/house/ranges";
-import { decisions } from "@/house/views/decisions";
-import { pailVerdict, shelved } from "@/house/views/pails";
-import { settling, stored } from "@/house/views/settling";
+import { ageBetween } from "@/house/language/clock";
+import { plural } from "@/house/language/ranges";
+import { settling, stored } from "@/house/settle/settling";
+import { decisions } from "@/house/standing/decisions";
+import { pailVerdict, shelved } from "@/house/store/view";
 import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";

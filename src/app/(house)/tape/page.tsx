@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { houseDatabase } from "@/house/door";
-import { tapeView } from "@/house/views/frame";
-import { keyFrom } from "@/house/views/lists";
+import { tapeView } from "@/house/standing/frame";
+import { keyFrom } from "@/house/standing/lists";
 import { Lead, Older } from "@/ui/bench";
 import { TapeEntries } from "@/ui/frame/tape";
 import { houseAsItStands } from "../../read";

@@ -1,9 +1,9 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
-import { shortDayIn, writtenDay } from "@/house/clock";
 import { houseDatabase } from "@/house/door";
-import { batchesPage, keyFrom, lotsPage } from "@/house/views/lists";
+import { shortDayIn, writtenDay } from "@/house/language/clock";
+import { batchesPage, keyFrom, lotsPage } from "@/house/standing/lists";
 import { Lead, Older, Panel } from "@/ui/bench";
 import { OpenThing } from "@/ui/open-thing";
 import { houseAsItStands } from "../../read";

@@ -1,9 +1,9 @@
-import { CLEARING, CLEARING_METHODS } from "@/house/clearing";
-import { daysLater } from "@/house/clock";
-import { FOUNDATIONS } from "@/house/commands/add-supers";
 import { houseDatabase } from "@/house/door";
-import type { Snapshot } from "@/house/views/snapshot";
-import { plansView, pullSheetView, type YardView } from "@/house/views/yard";
+import { daysLater } from "@/house/language/clock";
+import type { Snapshot } from "@/house/standing/snapshot";
+import { FOUNDATIONS } from "@/house/vessels/commands/add-supers";
+import { CLEARING, CLEARING_METHODS } from "@/house/yard/clearing";
+import { plansView, pullSheetView, type YardView } from "@/house/yard/view";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import type { FieldSpec } from "@/ui/fields/spec";

@@ -1,8 +1,8 @@
 import { formatKg, rangeOf } from "@/core/units";
-import { writtenDay } from "@/house/clock";
-import { judgedPull, pullsOf, yieldOf } from "@/house/views/ripeness";
-import type { Snapshot } from "@/house/views/snapshot";
-import type { pastOf } from "@/house/views/yard";
+import { writtenDay } from "@/house/language/clock";
+import type { Snapshot } from "@/house/standing/snapshot";
+import { judgedPull, pullsOf, yieldOf } from "@/house/yard/ripeness";
+import type { pastOf } from "@/house/yard/view";
 import { Panel } from "@/ui/bench";
 import { SuperBoxes } from "@/ui/figures/super-boxes";
 import { VERDICT } from "@/ui/pull/words";

@@ -1,6 +1,6 @@
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
-import { labelSheet } from "@/house/sheets/label-sheet";
+import { labelSheet } from "@/house/paper/label-sheet";
 import { decoded } from "../../address";
 import { problem } from "../../api/v1/http";
 import { madeFile } from "../../files";

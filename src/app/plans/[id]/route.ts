@@ -1,5 +1,5 @@
 import { houseDatabase } from "@/house/door";
-import { planCalendar } from "@/house/sheets/plan-calendar";
+import { planCalendar } from "@/house/paper/plan-calendar";
 import { problem } from "../../api/v1/http";
 import { madeFile } from "../../files";
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { Plus, X } from "lucide-react";
-import type { PlanInput } from "@/house/views/plan-input";
+import type { PlanInput } from "@/house/spin/plan-input";
 import { FigureInput } from "../../fields/figure-input";
 import { useRowNames } from "../../row-names";
 import { ClockInput } from "./clock-input";

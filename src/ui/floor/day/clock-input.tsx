@@ -1,7 +1,7 @@
 "use client";
 
 import { useId, useState } from "react";
-import { CLOCK_TIME } from "@/house/clock-time";
+import { CLOCK_TIME } from "@/house/language/clock-time";
 
 /** A time of the day as it is typed: handed on once it is one, and said until then. */
 export function ClockInput({

@@ -2,8 +2,8 @@
 
 import { Plus, X } from "lucide-react";
 import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
-import type { FloorView } from "@/house/views/floor";
-import type { PlanInput } from "@/house/views/plan-input";
+import type { PlanInput } from "@/house/spin/plan-input";
+import type { FloorView } from "@/house/spin/view";
 import { FigureInput } from "../../fields/figure-input";
 import { useRowNames } from "../../row-names";
 import { Tick } from "../../tick";

@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
-import { boxesFor, leftToday } from "@/house/views/day-plan";
-import type { FloorView } from "@/house/views/floor";
-import type { PlanInput } from "@/house/views/plan-input";
+import { boxesFor, leftToday } from "@/house/spin/day-plan";
+import type { PlanInput } from "@/house/spin/plan-input";
+import type { FloorView } from "@/house/spin/view";
 
 /** Where nothing else was ever planned. */
 export const USUAL_START = "08:00";

@@ -1,7 +1,7 @@
 "use client";
 
 import { USUAL } from "@/core/dayplan";
-import { FLOOR_FIGURE_NAMES, FLOOR_FIGURES, type FloorFigures } from "@/house/floor-figures";
+import { FLOOR_FIGURE_NAMES, FLOOR_FIGURES, type FloorFigures } from "@/house/spin/figures";
 import { FigureField } from "../../fields/figure-input";
 
 /** What this floor takes its time for: as practice has it, where nobody measured. */

@@ -3,7 +3,7 @@
 import Link from "next/link";
 import { useState } from "react";
 import { FRAME_SD_KG, ORIENTATION, relativeForce, STEADINESS, shakingForceN } from "@/core/extraction";
-import type { FloorView } from "@/house/views/floor";
+import type { FloorView } from "@/house/spin/view";
 import { ChoiceKeys } from "../../choice-keys";
 import { Field } from "../../fields/field";
 import { wrongFigure } from "../../fields/figure";

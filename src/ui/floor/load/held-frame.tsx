@@ -3,7 +3,7 @@
 import { useState } from "react";
 import type { FrameKnown } from "@/core/extraction";
 import { FRAME_CLASSES, type FrameClass } from "@/core/yields";
-import type { FloorView } from "@/house/views/floor";
+import type { FloorView } from "@/house/spin/view";
 import { ChoiceKeys } from "../../choice-keys";
 import { Field } from "../../fields/field";
 import { massIn } from "../../fields/figure";

@@ -3,9 +3,9 @@
 import { useState } from "react";
 import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
 import { programme, spinTime } from "@/core/extraction";
-import type { FloorView } from "@/house/views/floor";
-import type { FloorMachine } from "@/house/views/floor-model";
-import { wholeMinutes } from "@/house/views/plan-input";
+import type { FloorMachine } from "@/house/spin/model";
+import { wholeMinutes } from "@/house/spin/plan-input";
+import type { FloorView } from "@/house/spin/view";
 import { Caution } from "../../bench";
 import { Field } from "../../fields/field";
 import { figureIn, wrongFigure } from "../../fields/figure";

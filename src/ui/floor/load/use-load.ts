@@ -8,8 +8,8 @@ import {
   type LoadJudgement,
   movedFrame,
 } from "@/core/extraction";
-import type { FloorView } from "@/house/views/floor";
-import type { FloorMachine, FrameWaiting } from "@/house/views/floor-model";
+import type { FloorMachine, FrameWaiting } from "@/house/spin/model";
+import type { FloorView } from "@/house/spin/view";
 import { figureIn } from "../../fields/figure";
 import { useKept } from "../../kept";
 

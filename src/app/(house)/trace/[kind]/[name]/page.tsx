@@ -5,7 +5,7 @@ import { decoded } from "@/app/address";
 import { formatKgFromG } from "@/core/units";
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
-import { plural } from "@/house/ranges";
+import { plural } from "@/house/language/ranges";
 import {
   ROWS_AT_A_TIME,
   type ShareRow,
@@ -15,7 +15,7 @@ import {
   type TraceView,
   traceAsked,
   traceView,
-} from "@/house/views/trace";
+} from "@/house/trace";
 import { Lead, Panel } from "@/ui/bench";
 import { AccountBar } from "@/ui/figures/account-bar";
 import { Figure } from "@/ui/figures/figure";

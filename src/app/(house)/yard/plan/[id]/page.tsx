@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { houseDatabase } from "@/house/door";
-import { planView } from "@/house/views/yard";
+import { planView } from "@/house/yard/view";
 import { Lead } from "@/ui/bench";
 import { PullPlans } from "@/ui/plans";
 import { PrintButton } from "@/ui/print-button";

@@ -1,7 +1,7 @@
 import { asRefusal, COMMANDS, execute, mayAsk, Refusal, rehearse } from "@/house";
-import { decodeCsv, readCsv } from "@/house/csv/read";
-import { CSV_TABLE_NAMES, type CsvTable, writeCsv } from "@/house/csv/tables";
 import { houseDatabase, houseWriting } from "@/house/door";
+import { decodeCsv, readCsv } from "@/house/files/read";
+import { CSV_TABLE_NAMES, type CsvTable, writeCsv } from "@/house/files/tables";
 import { madeFile } from "../../../../files";
 import { boundedBytes, problem, sameSite, whoAsks } from "../../http";
 

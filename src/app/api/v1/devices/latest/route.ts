@@ -1,6 +1,6 @@
 import { Refusal } from "@/house";
+import { freshPost } from "@/house/devices/view";
 import { houseDatabase } from "@/house/door";
-import { freshPost } from "@/house/views/instruments";
 import { problem } from "../../http";
 
 /** ?kind=scale|refractometer|thermo-hygrometer: what that device said within the last two minutes, or null. */

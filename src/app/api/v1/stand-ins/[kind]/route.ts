@@ -1,7 +1,7 @@
 import { ANY_HAND, mayAsk, Refusal } from "@/house";
-import { receiveFromStandIn } from "@/house/devices";
+import { receiveFromStandIn } from "@/house/devices/posts";
+import { standInTruth } from "@/house/devices/stand-in-truth";
 import { houseDatabase } from "@/house/door";
-import { standInTruth } from "@/house/views/stand-in-truth";
 import { hiddenComb, hiddenWaterPct, refractometerShows, STAND_IN_SEED, scaleShows } from "@/standins";
 import { jsonBody, problem, sameSite, whoAsks } from "../../http";
 

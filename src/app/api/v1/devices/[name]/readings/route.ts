@@ -1,4 +1,4 @@
-import { deviceWithToken, keepReadings, linesOfScale } from "@/house/devices";
+import { deviceWithToken, keepReadings, linesOfScale } from "@/house/devices/posts";
 import { houseWriting } from "@/house/door";
 import { decoded } from "../../../../../address";
 import { boundedText, parsedJson, problem } from "../../../http";

@@ -1,6 +1,6 @@
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
-import { TRACE_KINDS, type TraceKind, traceAsked, traceView } from "@/house/views/trace";
+import { TRACE_KINDS, type TraceKind, traceAsked, traceView } from "@/house/trace";
 import { decoded } from "../../../../../address";
 import { problem } from "../../../http";
 

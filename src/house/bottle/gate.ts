@@ -1,0 +1,79 @@
+/**
+ * The one gate every way into jars goes through: whose honey it is, whether it is under the limit, whether it was
+ * to be diverted. What it finds needs a reason, and finding and reason stand on the lot.
+ */
+import { besideEachOther } from "@/core/moisture";
+import type { WaterJudgement } from "../hot-room/waiting";
+import { refuse } from "../language/errors";
+import { reachInDatabase } from "../ledger/records/fills";
+import type { Work } from "../ledger/work";
+import { snapshot } from "../standing/snapshot";
+import { combsNamed } from "../yard/records/pulls";
+
+export interface IntoJars {
+  readonly fillId: number;
+  /** "pail 12" */
+  readonly name: string;
+}
+
+export interface GateAnswer {
+  /** Whose honey it is when it is kept apart; "" when it is the house's. */
+  readonly owner: string;
+  /** What spoke against it, with the reason it was done all the same; "" when nothing did. */
+  readonly despite: string;
+}
+
+/** What the water of one vessel says against jars; null when nothing does, or nothing is known. */
+function againstWater(name: string, water: WaterJudgement | undefined): string | null {
+  const { upperPct, waterPct, limitPct = 0 } = water?.figures ?? {};
+  if (upperPct === undefined || waterPct === undefined || upperPct <= limitPct) return null;
+  const [upper] = besideEachOther(upperPct, limitPct);
+  return waterPct > limitPct
+    ? `${name} is over the limit of ${limitPct} % with ${waterPct.toFixed(1)} %`
+    : `${name} may be as wet as ${upper} %, over the limit of ${limitPct} %`;
+}
+
+const capital = (text: string): string => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;
+
+/** Answers for `fills` going into one lot. @throws Refusal `at-the-gate` with all that speaks against it */
+export async function bottleGate(
+  work: Work,
+  fills: readonly IntoJars[],
+  despite: string,
+): Promise<GateAnswer> {
+  const s = await snapshot(work.tx, work.now);
+  const waterOf = new Map<number, WaterJudgement>([
+    ...s.pails.map((p): [number, WaterJudgement] => [p.fillId, p.water]),
+    ...s.waiting.map((w): [number, WaterJudgement] => [w.fill_id, w.water]),
+  ]);
+  const against: string[] = [];
+  const owners = new Map<string, string[]>();
+  for (const { fillId, name } of fills) {
+    const combs = await combsNamed(work.tx, await reachInDatabase(work.tx, [fillId], "back"));
+    for (const owner of new Set(combs.map((c) => c.owner)))
+      owners.set(owner, [...(owners.get(owner) ?? []), name]);
+    const diverted = combs.filter((c) => c.verdict === "divert" || c.verdict === "do-not-take");
+    if (diverted.length > 0)
+      against.push(`${name} holds honey that was to be diverted (super ${diverted[0]?.tag})`);
+    const wet = againstWater(name, waterOf.get(fillId));
+    if (wet) against.push(wet);
+  }
+  if (owners.size > 1) {
+    const kept = [...owners].filter(([owner]) => owner !== "");
+    against.push(
+      kept.length > 1
+        ? `${kept.map(([owner]) => `${owner}'s`).join(" and ")} honey is kept apart, each by itself`
+        : `honey kept separate for ${kept[0]?.[0]} (${kept[0]?.[1].join(", ")}) would be pooled with the house's`,
+    );
+  }
+  if (against.length > 0 && despite === "")
+    refuse(
+      "at-the-gate",
+      `${capital(against.join("; "))}. Leave it out, or say why it goes into jars all the same (on the line: because, and the reason).`,
+      "despite",
+    );
+  return {
+    owner: [...owners.keys()].filter((o) => o !== "").join(" and "),
+    despite: against.length > 0 ? `${against.join("; ")}: ${despite}` : "",
+  };
+}

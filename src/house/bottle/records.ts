@@ -1,0 +1,103 @@
+import type { Knex } from "knex";
+import { refuse } from "../language/errors";
+
+export interface LotRow {
+  readonly id: number;
+  readonly entry_id: number;
+  readonly fill_id: number;
+  readonly code: string;
+  readonly number: number;
+  readonly year: number;
+  readonly honey_kind: string;
+  readonly nominal_g: number;
+  readonly jars: number;
+  readonly mean_fill_g: number;
+  readonly filled_on: string;
+  readonly best_before: string;
+  /** Whose honey it is when it is kept apart; "" when it is the house's. */
+  readonly owner: string;
+  /** What spoke against it at the gate, with the reason; "" when nothing did. */
+  readonly despite: string;
+  readonly jars_out: number;
+  readonly grams: number;
+}
+
+const lots = (db: Knex) =>
+  db("live_lot as l")
+    .join("fill_balance as b", "b.fill_id", "l.fill_id")
+    .select(
+      "l.*",
+      "b.grams",
+      db.raw("coalesce((select sum(p.jars) from live_parcel p where p.lot_id = l.id), 0)::int as jars_out"),
+    );
+
+/** Lots with jars still in the house, newest first. */
+export const lotsHere = (db: Knex): Promise<LotRow[]> =>
+  lots(db).where("b.grams", ">", 0).where("b.kind", "lot").orderBy("l.id", "desc");
+
+/** One page of all lots, newest first, older than `before` when that is given. */
+export function recentLots(db: Knex, limit: number, before?: number): Promise<LotRow[]> {
+  const query = lots(db).orderBy("l.id", "desc").limit(limit);
+  return before === undefined ? query : query.where("l.id", "<", before);
+}
+
+const bare = (code: string): string => code.toUpperCase().replace(/[-\s]/g, "");
+
+export const maybeLot = (db: Knex, code: string): Promise<LotRow | undefined> =>
+  lots(db)
+    .whereRaw("replace(l.code, '-', '') = ?", [bare(code)])
+    .first();
+
+export async function oneLot(db: Knex, code: string, field = "lot"): Promise<LotRow> {
+  return (
+    (await maybeLot(db, code)) ??
+    refuse("unknown-lot", `There is no lot ${code.toUpperCase().slice(0, 20)}.`, field)
+  );
+}
+
+export interface ParcelRow {
+  readonly id: number;
+  readonly entry_id: number;
+  readonly lot_id: number;
+  readonly fill_id: number;
+  readonly buyer: string;
+  readonly jars: number;
+  readonly sent_on: string;
+  readonly code: string;
+  readonly honey_kind: string;
+  readonly nominal_g: number;
+  readonly grams: number;
+}
+
+/** One page of what has left, newest first. */
+export const recentParcels = (db: Knex, limit: number, before?: number): Promise<ParcelRow[]> =>
+  db("live_parcel as p")
+    .join("live_lot as l", "l.id", "p.lot_id")
+    .join("buyer as y", "y.id", "p.buyer_id")
+    .join("fill_balance as b", "b.fill_id", "p.fill_id")
+    .modify((q) => before !== undefined && q.where("p.id", "<", before))
+    .orderBy("p.id", "desc")
+    .limit(limit)
+    .select("p.*", "y.name as buyer", "l.code", "l.honey_kind", "l.nominal_g", "b.grams");
+
+export const buyers = (db: Knex): Promise<{ id: number; entry_id: number; name: string }[]> =>
+  db("live_buyer").orderBy("name");
+export const maybeBuyer = (
+  db: Knex,
+  name: string,
+): Promise<{ id: number; entry_id: number; name: string } | undefined> =>
+  db("live_buyer").whereRaw("lower(name) = lower(?)", [name]).first();
+
+/** A parcel of the same jars to the same buyer that was entered within the last minutes. */
+export const sameParcelSince = (
+  db: Knex,
+  lotId: number,
+  buyerId: number,
+  jars: number,
+  minutes: number,
+): Promise<{ who: string } | undefined> =>
+  db("live_parcel as p")
+    .join("entry as e", "e.id", "p.entry_id")
+    .where({ "p.lot_id": lotId, "p.buyer_id": buyerId, "p.jars": jars })
+    .whereRaw("e.recorded_at > clock_timestamp() - ? * interval '1 minute'", [minutes])
+    .first("e.who");

@@ -1,0 +1,164 @@
+/** A CSV file as people have it: with or without a byte-order mark, commas, semicolons or tabs, decimal commas. */
+import Papa from "papaparse";
+import { Refusal } from "../language/errors";
+import { CSV_TABLES, type CsvTable } from "./tables";
+
+export const MOST_ROWS = 20_000;
+
+export interface CsvRow {
+  /** Its line in the file, the head being line 1. */
+  readonly line: number;
+  readonly cells: Readonly<Record<string, string>>;
+}
+
+const wrong = (code: string, message: string): never => {
+  throw new Refusal(code, message, 422, [{ path: "file", message }]);
+};
+
+/** The text of a file, whatever mark it starts with. @throws Refusal naming the line that cannot be read */
+export function decodeCsv(bytes: Uint8Array): string {
+  const marks: readonly [encoding: string, mark: readonly number[]][] = [
+    ["utf-8", [0xef, 0xbb, 0xbf]],
+    ["utf-16le", [0xff, 0xfe]],
+    ["utf-16be", [0xfe, 0xff]],
+  ];
+  const [encoding = "utf-8"] = marks.find(([, mark]) => mark.every((b, i) => bytes[i] === b)) ?? [];
+  let text: string;
+  try {
+    text = new TextDecoder(encoding, { fatal: true }).decode(bytes);
+  } catch {
+    return wrong(
+      "wrong-encoding",
+      `Line ${firstUnreadableLine(bytes)} holds letters that are not UTF-8. Save the file as "CSV UTF-8" and bring it in again; nothing was written.`,
+    );
+  }
+  if (text.includes("\0")) return wrong("wrong-encoding", "That is not a text file: save it as CSV.");
+  return text;
+}
+
+function firstUnreadableLine(bytes: Uint8Array): number {
+  let start = 0;
+  let line = 1;
+  for (let i = 0; i <= bytes.length; i++) {
+    if (i < bytes.length && bytes[i] !== 0x0a) continue;
+    try {
+      new TextDecoder("utf-8", { fatal: true }).decode(bytes.subarray(start, i));
+    } catch {
+      return line;
+    }
+    start = i + 1;
+    line += 1;
+  }
+  return 1;
+}
+
+/** Which mark parts the columns: the one the head has most of. */
+function delimiterOf(text: string): string {
+  const head =
+    text
+      .slice(0, 4000)
+      .split(/[\r\n]/, 1)[0]
+      ?.replace(/"[^"]*"/g, "") ?? "";
+  const count = (mark: string) => head.split(mark).length;
+  return [",", ";", "\t"].reduce((best, mark) => (count(mark) > count(best) ? mark : best));
+}
+
+/** A head is a few words; what is longer is no head. */
+const LONGEST_HEAD = 80;
+const LONGEST_CELL = 500;
+const UNIT_BEHIND = /[([](kg|g|lb)[)\]]$/i;
+
+function plainHead(written: string): { name: string; unit: string } {
+  const head = written.trim().slice(0, LONGEST_HEAD + 1);
+  const [behind = "", unit = ""] = UNIT_BEHIND.exec(head) ?? [];
+  return {
+    name: head
+      .slice(0, head.length - behind.length)
+      .trim()
+      .toLowerCase()
+      .replace(/[_\s]+/g, " "),
+    unit: unit.toLowerCase(),
+  };
+}
+
+/** Rows by the table's own columns. @throws Refusal when heads are missing, unknown or twice, or there are too many rows */
+export function readCsv(
+  table: CsvTable,
+  text: string,
+): { rows: CsvRow[]; problems: { line: number; message: string }[] } {
+  const { columns } = CSV_TABLES[table];
+  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ""), {
+    delimiter: delimiterOf(text),
+    skipEmptyLines: false,
+  });
+  const lines = parsed.data
+    .map((cells, i) => ({ cells, line: i + 1 }))
+    .filter((l) => l.cells.some((c) => c.trim() !== ""));
+  const head = lines.shift();
+  if (!head) return wrong("empty-file", "The file is empty.");
+  if (head.cells.length > 60)
+    return wrong("too-many-columns", `The head has ${head.cells.length} columns; at most 60 are read.`);
+  const heads = head.cells.map(plainHead);
+  const fields = heads.map(
+    ({ name }) =>
+      columns.find((c) => plainHead(c.head).name === name || c.field.toLowerCase() === name.replace(/ /g, ""))
+        ?.field ?? null,
+  );
+  const known = columns.map((c) => c.head).join(", ");
+  const strange = heads.find(({ name }, i) => fields[i] === null && name !== "");
+  if (strange)
+    return wrong(
+      "unknown-column",
+      `There is no column "${strange.name.slice(0, 40)}" for ${table}. Columns are: ${known}.`,
+    );
+  const twice = fields.find((f, i) => f !== null && fields.indexOf(f) !== i);
+  if (twice) return wrong("column-twice", `The column "${twice}" is there twice.`);
+  const missing = columns.filter((c) => c.needed && !fields.includes(c.field));
+  if (missing.length > 0)
+    return wrong(
+      "missing-column",
+      `The column${missing.length === 1 ? "" : "s"} ${missing.map((c) => c.head).join(", ")} ${missing.length === 1 ? "is" : "are"} missing. Columns are: ${known}.`,
+    );
+  if (lines.length === 0) return wrong("empty-file", "There is a head but no row below it.");
+  if (lines.length > MOST_ROWS)
+    return wrong(
+      "too-many-rows",
+      `The file has ${lines.length.toLocaleString("en-GB")} rows; at most ${MOST_ROWS.toLocaleString("en-GB")} come in at a time.`,
+    );
+  const problems: { line: number; message: string }[] = [];
+  const rows: CsvRow[] = [];
+  for (const { cells, line } of lines) {
+    if (cells.length !== heads.length) {
+      const hint =
+        cells.length > heads.length
+          ? " A decimal comma needs semicolons between the columns, or quotation marks."
+          : "";
+      problems.push({
+        line,
+        message: `Row ${line} has ${cells.length} columns instead of ${heads.length}.${hint}`,
+      });
+      continue;
+    }
+    const long = cells.find((cell) => cell.length > LONGEST_CELL);
+    if (long !== undefined) {
+      problems.push({
+        line,
+        message: `Row ${line} has a cell of ${long.length} characters; at most ${LONGEST_CELL} are read.`,
+      });
+      continue;
+    }
+    rows.push({
+      line,
+      cells: Object.fromEntries(
+        cells.flatMap((cell, i) => {
+          const field = fields[i];
+          const value = cell.trim().replace(/^'(?=[=+\-@])/, "");
+          if (!field || value === "") return [];
+          const unit = heads[i]?.unit;
+          return [[field, unit && /^[\d\s.,]+$/.test(value) ? `${value} ${unit}` : value]];
+        }),
+      ),
+    });
+  }
+  return { rows, problems };
+}

@@ -1,0 +1,102 @@
+/** The tables that come in and go out as CSV (RFC 4180, units in the heads), and what a row of each must be. */
+import type { Knex } from "knex";
+import Papa from "papaparse";
+import { z } from "zod";
+import { formatKgFromG } from "@/core/units";
+import { choice, count, massKg, note, tag, text } from "../language/fields";
+import { DEPTHS, FOUNDATIONS } from "../vessels/commands/add-supers";
+import { colonies, vessels, yards } from "../vessels/records";
+
+export interface CsvColumn {
+  readonly field: string;
+  readonly head: string;
+  readonly needed?: boolean;
+}
+
+const kg = (grams: number | null): string =>
+  grams === null ? "" : formatKgFromG(grams, 2).replace(/,/g, "");
+
+export const CSV_TABLES = {
+  yards: {
+    one: "yard",
+    key: "name",
+    columns: [
+      { field: "name", head: "name", needed: true },
+      { field: "country", head: "country" },
+      { field: "location", head: "location" },
+      { field: "registration", head: "registration" },
+      { field: "note", head: "note" },
+    ] as readonly CsvColumn[],
+    row: z.object({
+      name: text("The yard's name", 60),
+      country: note("The country", 60),
+      location: note("Where it is, in words"),
+      registration: note("The registration number", 40),
+      note: note("A note"),
+    }),
+    async out(db: Knex): Promise<Record<string, unknown>[]> {
+      return (await yards(db)).map((y) => ({
+        ...y,
+        location: y.location ?? "",
+        registration: y.registration ?? "",
+      }));
+    },
+  },
+  colonies: {
+    one: "colony",
+    key: "tag",
+    columns: [
+      { field: "tag", head: "tag", needed: true },
+      { field: "yard", head: "yard", needed: true },
+      { field: "owner", head: "owner" },
+      { field: "agreedKg", head: "agreed (kg)" },
+    ] as readonly CsvColumn[],
+    row: z.object({
+      tag: tag("colony"),
+      yard: text("The yard", 60),
+      owner: note("The owner", 60),
+      agreedKg: massKg("The kilograms agreed", 5000).optional(),
+    }),
+    async out(db: Knex): Promise<Record<string, unknown>[]> {
+      return (await colonies(db)).map((c) => ({ ...c, agreedKg: kg(c.agreed_g) }));
+    },
+  },
+  supers: {
+    one: "super",
+    key: "tag",
+    columns: [
+      { field: "tag", head: "tag", needed: true },
+      { field: "depth", head: "depth", needed: true },
+      { field: "frames", head: "frames", needed: true },
+      { field: "emptyKg", head: "empty (kg)", needed: true },
+      { field: "foundation", head: "foundation" },
+    ] as readonly CsvColumn[],
+    row: z.object({
+      tag: tag("super"),
+      depth: choice("The depth", DEPTHS),
+      frames: count("Frames in a super", 1, 14),
+      emptyKg: massKg("The empty weight", 25),
+      foundation: choice("The foundation", FOUNDATIONS).optional(),
+    }),
+    async out(db: Knex): Promise<Record<string, unknown>[]> {
+      return (await vessels(db, "super")).map((v) => ({
+        ...v,
+        emptyKg: kg(v.empty_g),
+        foundation: v.foundation ?? "",
+      }));
+    },
+  },
+} as const;
+
+export type CsvTable = keyof typeof CSV_TABLES;
+export const CSV_TABLE_NAMES = Object.keys(CSV_TABLES) as [CsvTable, ...CsvTable[]];
+
+/** The whole table as CSV, ready to be brought in again. */
+export async function writeCsv(db: Knex, table: CsvTable): Promise<string> {
+  const { columns, out } = CSV_TABLES[table];
+  const rows = await out(db);
+  return `${Papa.unparse(
+    { fields: columns.map((c) => c.head), data: rows.map((r) => columns.map((c) => r[c.field] ?? "")) },
+    { newline: "\r\n", escapeFormulae: true },
+  )}\r\n`;
+}

@@ -1,0 +1,46 @@
+import { z } from "zod";
+import { formatKgFromG } from "@/core/units";
+import { refuse } from "../../language/errors";
+import { choice, text } from "../../language/fields";
+import { spoken, tags } from "../../language/ranges";
+import { ANY_HAND, defineCommand } from "../../ledger/command";
+import { maybeVessel } from "../../vessels/records";
+import { waitingCombs } from "../../yard/records/pulls";
+
+export const PLACES = ["hot room", "yard intake"] as const;
+
+export const standInHotRoom = defineCommand({
+  name: "stand-in-hot-room",
+  summary: "Stand pulled supers in a stack of the hot room, or take them out again",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({
+    supers: tags("super"),
+    place: choice("The place", PLACES).default("hot room"),
+    stack: text("The stack's letter", 3)
+      .transform((t) => t.toUpperCase())
+      .default("A"),
+  }),
+  async run(work, input) {
+    const waiting = new Map((await waitingCombs(work.tx)).map((c) => [c.tag, c]));
+    let grams = 0;
+    for (const tag of input.supers) {
+      const comb = waiting.get(tag);
+      if (!comb) {
+        if (!(await maybeVessel(work.tx, "super", tag)))
+          refuse("unknown-tag", `There is no super ${tag}.`, "supers");
+        refuse("not-waiting", `Super ${tag} holds no honey waiting to be spun.`, "supers");
+      }
+      const stack = input.place === "hot room" ? input.stack : "";
+      await work.state("standing_place", { fill_id: comb.fill_id, place: input.place, stack });
+      await work.restOn(comb, `super ${tag} stands in the ${input.place}`);
+      grams += comb.grams;
+    }
+    return { supers: input.supers, place: input.place, stack: input.stack, grams };
+  },
+  say: ({ supers, place, stack, grams }) =>
+    place === "hot room"
+      ? `Stack ${stack}: super${supers.length === 1 ? "" : "s"} ${spoken(supers)} in the hot room, ${formatKgFromG(grams)} kg.`
+      : `Super${supers.length === 1 ? "" : "s"} ${spoken(supers)} out of the hot room.`,
+  grams: ({ grams }) => grams,
+});

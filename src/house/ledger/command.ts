@@ -1,0 +1,275 @@
+/**
+ * The one way to change anything: validate → who may → one transaction (entry, movements, facts) → notify.
+ * An entry, once made, is never touched again; undo makes a counter-entry.
+ */
+import canonicalize from "canonicalize";
+import type { Knex } from "knex";
+import { DateTime } from "luxon";
+import type { z } from "zod";
+import { asRefusal, fromZod, Refusal } from "../language/errors";
+import { mustBeWritable } from "../language/writable";
+import { type Actor, actorNamed, type Role } from "../people/records";
+import { keepHead } from "./head";
+import { entryByKey, lastHash, nextEntryId } from "./records/entries";
+import { type House, houseNow } from "./records/house";
+import { deedsOf, entryHash } from "./seal";
+import { Work } from "./work";
+
+export interface CommandDefinition<S extends z.ZodType = z.ZodType, O extends object = object> {
+  readonly name: string;
+  /** For the API's description and the help card: what it does, in one sentence. */
+  readonly summary: string;
+  readonly input: S;
+  readonly who: readonly Role[];
+  /** How it can be taken back; "no" only where nothing could be. */
+  readonly undo: "counter-entry" | "no";
+  run(work: Work, input: z.output<S>): Promise<O>;
+  /** The sentence on the tape. */
+  say(output: O, input: z.output<S>): string;
+  /** Grams shown beside the sentence. */
+  grams?(output: O): number | null;
+  /** What must still hold once an entry of this command was taken back; refuses where it would not. */
+  afterUndo?(work: Work): Promise<void>;
+}
+
+/** Every command there is, by its name on the tape: whoever takes an entry back needs the right to make it. */
+const DEFINED = new Map<string, Pick<CommandDefinition, "who" | "summary" | "afterUndo">>();
+export const definedCommand = (name: string) => DEFINED.get(name);
+
+export function defineCommand<S extends z.ZodType, O extends object>(
+  definition: CommandDefinition<S, O>,
+): CommandDefinition<S, O> {
+  DEFINED.set(definition.name, definition);
+  return definition;
+}
+
+/** Stops whoever has no right to a command, with what it does in words. */
+export function mustBeAllowed(
+  actor: Actor,
+  { who, summary }: Pick<CommandDefinition, "who" | "summary">,
+): void {
+  if (!who.includes(actor.role))
+    throw new Refusal(
+      "not-allowed",
+      `${actor.name} may look but not do this here (${summary.toLowerCase()}).`,
+      403,
+    );
+}
+
+export const ANY_HAND: readonly Role[] = ["lead", "floor", "filler", "office"];
+
+export interface Request {
+  readonly input: unknown;
+  /** Name of whoever stands at the tablet. */
+  readonly who: string;
+  readonly device: string;
+  readonly key: string;
+  /** When it happened, when that is not now. */
+  readonly at?: string | undefined;
+  /** Hears how far a long command is. */
+  readonly progress?: (done: number, of: number) => void;
+}
+
+export interface Answer {
+  readonly entry: number;
+  readonly say: string;
+  readonly output: object;
+  /** True when the key was known already and nothing was done again. */
+  readonly repeated: boolean;
+}
+
+/** Clocks of tablets differ a little; more than this ahead is a slip. */
+const CLOCK_GRACE_MS = 5 * 60_000;
+const EARLIEST = Date.parse("1990-01-01T00:00:00Z");
+
+/** A time without an offset is the house's own. */
+function happenedAt(at: string | undefined, now: Date, zone: string): Date {
+  if (at === undefined || at === "") return now;
+  const moment = DateTime.fromISO(at.slice(0, 60), { zone }).toJSDate();
+  if (Number.isNaN(moment.getTime()))
+    throw new Refusal("bad-time", `"${at.slice(0, 40)}" is not a time.`, 400, [
+      { path: "at", message: "This is not a time." },
+    ]);
+  if (moment.getTime() > now.getTime() + CLOCK_GRACE_MS)
+    throw new Refusal(
+      "in-the-future",
+      "That lies in the future: a thing is recorded when it has happened.",
+      422,
+      [{ path: "at", message: "That lies in the future." }],
+    );
+  if (moment.getTime() < EARLIEST)
+    throw new Refusal("bad-time", "That is before 1990.", 422, [
+      { path: "at", message: "That is before 1990." },
+    ]);
+  return moment;
+}
+
+const asJson = (value: unknown): object => JSON.parse(JSON.stringify(value ?? {})) as object;
+
+/** An answer with the seal it got. */
+type Performed = Answer & { readonly hash: string };
+
+async function perform<S extends z.ZodType, O extends object>(
+  tx: Knex.Transaction,
+  definition: CommandDefinition<S, O>,
+  input: z.output<S>,
+  request: Request,
+  given: Date | undefined,
+): Promise<Performed> {
+  // One writer at a time for the whole house: the chain needs it, and the loser of a race reads what the winner left.
+  await tx("ledger_lock").where({ id: 1 }).forUpdate();
+  // Whoever waited is recorded after whoever went first.
+  const now = given ?? new Date();
+  const actor: Actor = await actorNamed(tx, request.who);
+  mustBeAllowed(actor, definition);
+  const known = await entryByKey(tx, request.key);
+  const asked = asJson(request.input);
+  if (known) {
+    if (known.command !== definition.name || canonicalize(known.input) !== canonicalize(asked)) {
+      throw new Refusal("key-used", "That idempotency key was used for something else.", 409);
+    }
+    return { entry: known.id, say: known.say, output: known.output, repeated: true, hash: known.hash };
+  }
+  const house: House = await houseNow(tx);
+  const id = await nextEntryId(tx);
+  const work = new Work(tx, {
+    entryId: id,
+    at: happenedAt(request.at, now, house.zone),
+    now,
+    actor,
+    house,
+    progress: request.progress,
+  });
+  const output = await definition.run(work, input);
+  const entry = {
+    id,
+    command: definition.name,
+    who: actor.name,
+    device: request.device.slice(0, 60) || "unnamed tablet",
+    happened_at: work.at,
+    recorded_at: now,
+    input: asked,
+    output: asJson(output),
+    say: definition.say(output, input),
+    grams: definition.grams?.(output) ?? null,
+    undoable: definition.undo === "counter-entry",
+    idempotency_key: request.key,
+    prev_hash: await lastHash(tx),
+    deeds: deedsOf(work.added),
+  };
+  const hash = entryHash(entry);
+  await tx("entry").insert({ ...entry, hash });
+  await tx.raw("select pg_notify('aumbry', ?)", [String(id)]);
+  return { entry: id, say: entry.say, output: entry.output, repeated: false, hash };
+}
+
+function validated<S extends z.ZodType>(definition: CommandDefinition<S>, request: Request): z.output<S> {
+  if (typeof request.input !== "object" || request.input === null || Array.isArray(request.input)) {
+    throw new Refusal("bad-input", "The input must be a JSON object.", 400);
+  }
+  mustBeWritable(request.input);
+  const parsed = definition.input.safeParse(request.input);
+  if (!parsed.success) throw fromZod(parsed.error);
+  if (!/^[\x21-\x7e]{8,100}$/.test(request.key))
+    throw new Refusal("bad-key", "The idempotency key must be 8 to 100 plain characters.", 400);
+  return parsed.data;
+}
+
+/** Serialisation failures and deadlocks: the whole transaction is tried again, twice, with a pause. */
+const ROLLED_BACK = new Set(["40001", "40P01"]);
+const TRIES = 3;
+
+/** The connection went while the records were told to keep it: it may have been written, and may not. */
+class OutcomeUnknown extends Refusal {
+  constructor(cause: unknown) {
+    super(
+      "outcome-unknown",
+      "The house's records went away while this was being written, and it is not known whether it was. Try again: the same thing asked again is never entered twice.",
+      503,
+      [],
+      { cause },
+    );
+  }
+}
+
+async function inTransaction<T>(db: Knex, body: (tx: Knex.Transaction) => Promise<T>): Promise<T> {
+  let unknown: OutcomeUnknown | undefined;
+  let first: unknown;
+  for (let attempt = 0; attempt < TRIES; attempt++) {
+    let done = false;
+    try {
+      return await db.transaction(async (tx) => {
+        const answer = await body(tx);
+        done = true;
+        return answer;
+      });
+    } catch (fault) {
+      const refusal = asRefusal(fault);
+      const away = refusal instanceof Refusal && refusal.status === 503;
+      // Once it is not known, only an answer tells: the same key asks again behind the lock the lost one holds.
+      if (away && done) unknown = new OutcomeUnknown(fault);
+      else if (!ROLLED_BACK.has((fault as { code?: string }).code ?? "") && !(unknown && away)) throw refusal;
+      first ??= fault;
+      await new Promise((resolve) => setTimeout(resolve, (away ? 250 : 20) * (attempt + 1)));
+    }
+  }
+  throw (
+    unknown ??
+    new Refusal("busy", "Too many hands at once; nothing was written. Try again.", 409, [], { cause: first })
+  );
+}
+
+/** Asks who it is and whether they may, before anything is read of what they send. @throws Refusal */
+export async function mayAsk(
+  db: Knex,
+  definition: Pick<CommandDefinition, "who" | "summary">,
+  who: string,
+): Promise<void> {
+  try {
+    mustBeAllowed(await actorNamed(db, who), definition);
+  } catch (fault) {
+    throw asRefusal(fault);
+  }
+}
+
+/**
+ * Carries a command out.
+ * @param now for tests and made-up houses; left out, it is recorded when its turn has come
+ * @throws Refusal with the sentence and, where it belongs to one, the field
+ */
+export async function execute<S extends z.ZodType, O extends object>(
+  db: Knex,
+  definition: CommandDefinition<S, O>,
+  request: Request,
+  now?: Date,
+): Promise<Answer> {
+  const input = validated(definition, request);
+  const { hash, ...answer } = await inTransaction(db, (tx) => perform(tx, definition, input, request, now));
+  if (!answer.repeated) void keepHead({ entry: answer.entry, hash });
+  return answer;
+}
+
+class Rehearsed extends Error {
+  constructor(readonly answer: Answer) {
+    super("rehearsed");
+  }
+}
+
+/** Says what `execute` would say, and writes nothing. @throws Refusal exactly where `execute` would */
+export async function rehearse<S extends z.ZodType, O extends object>(
+  db: Knex,
+  definition: CommandDefinition<S, O>,
+  request: Request,
+  now?: Date,
+): Promise<Answer> {
+  const input = validated(definition, request);
+  try {
+    return await inTransaction(db, async (tx) => {
+      const { hash: _, ...answer } = await perform(tx, definition, input, request, now);
+      throw new Rehearsed(answer);
+    });
+  } catch (outcome) {
+    if (outcome instanceof Rehearsed) return outcome.answer;
+    throw outcome;
+  }
+}

@@ -1,0 +1,45 @@
+/**
+ * The only lists of what there is: kinds of vessels, of fills and of movements. Whatever must know all of one kind
+ * is a record over it, so that the compiler names what a new one lacks.
+ */
+import type { MovementKind } from "@/core/ledger";
+
+/** Equipment that carries a tag and holds honey. */
+export const VESSEL_KINDS = ["super", "pail", "bin"] as const;
+export type VesselKind = (typeof VESSEL_KINDS)[number];
+
+/** Places grams can be in. A colony and a gain by weighing are sources: they may give what they do not hold. */
+export const FILL_KINDS = [
+  "colony",
+  "gain",
+  "comb",
+  "batch",
+  "wets",
+  "pail",
+  "lot",
+  "parcel",
+  "loss",
+  "cappings",
+  "wax",
+] as const;
+export type FillKind = (typeof FILL_KINDS)[number];
+
+/** Every kind of movement the core's accounts know; one that is missing here does not compile. */
+const MOVEMENTS: Record<MovementKind, true> = {
+  pull: true,
+  join: true,
+  wets: true,
+  cappings: true,
+  drained: true,
+  wax: true,
+  pail: true,
+  loss: true,
+  gain: true,
+  unexplained: true,
+  draw: true,
+  send: true,
+  cleaned: true,
+  undo: true,
+};
+export const MOVEMENT_KINDS = Object.keys(MOVEMENTS) as readonly MovementKind[];
+export type { MovementKind };

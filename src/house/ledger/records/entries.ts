@@ -1,0 +1,93 @@
+import type { Knex } from "knex";
+
+/** Any row that was stated by an entry. */
+export interface Stated {
+  readonly entry_id: number;
+  /** For what is simply there: since when, null since ever. Left out, the entry's own moment counts. */
+  readonly known_from?: Date | null;
+}
+
+/** Of each table what one entry added: the number of rows, and their digest. */
+export type Deeds = Readonly<Record<string, { readonly rows: number; readonly sha256: string }>>;
+
+export interface EntryRow {
+  readonly id: number;
+  readonly command: string;
+  readonly who: string;
+  readonly device: string;
+  readonly happened_at: Date;
+  readonly recorded_at: Date;
+  readonly input: object;
+  readonly output: object;
+  readonly say: string;
+  readonly grams: number | null;
+  readonly undoable: boolean;
+  readonly idempotency_key: string;
+  readonly prev_hash: string;
+  /** What it added, sealed in its hash; null on entries made before that was done. */
+  readonly deeds: Deeds | null;
+  readonly hash: string;
+}
+
+export const GENESIS = "0".repeat(64);
+
+export const entryByKey = (db: Knex, key: string): Promise<EntryRow | undefined> =>
+  db<EntryRow>("entry").where({ idempotency_key: key }).first();
+export const entryById = (db: Knex, id: number): Promise<EntryRow | undefined> =>
+  db<EntryRow>("entry").where({ id }).first();
+
+export async function nextEntryId(db: Knex): Promise<number> {
+  const { rows } = await db.raw("select nextval('entry_id_seq') as id");
+  return rows[0].id;
+}
+
+export async function lastHash(db: Knex): Promise<string> {
+  const last = await db<EntryRow>("entry").orderBy("id", "desc").first("hash");
+  return last?.hash ?? GENESIS;
+}
+
+/** An entry as the tape shows it; what was typed may be a megabyte and stays behind. */
+export interface TapeRow
+  extends Pick<EntryRow, "id" | "who" | "happened_at" | "recorded_at" | "say" | "grams" | "undoable"> {
+  readonly undone_by: number | null;
+}
+
+/** The newest entries, `before` an id when paging back. */
+export function tape(db: Knex, limit: number, before?: number): Promise<TapeRow[]> {
+  const query = db("entry as e")
+    .leftJoin("undone as u", "u.entry_id", "e.id")
+    .select(
+      "e.id",
+      "e.who",
+      "e.happened_at",
+      "e.recorded_at",
+      "e.say",
+      "e.grams",
+      "e.undoable",
+      "u.by_entry as undone_by",
+    )
+    .orderBy("e.id", "desc")
+    .limit(limit);
+  if (before !== undefined) query.where("e.id", "<", before);
+  return query;
+}
+
+export interface Dependent {
+  readonly entry_id: number;
+  readonly because: string;
+  readonly say: string;
+}
+
+/** Standing entries that rest on `entryId`, newest first. */
+export function restingOn(db: Knex, entryId: number): Promise<Dependent[]> {
+  return db("rests_on as r")
+    .join("entry as e", "e.id", "r.entry_id")
+    .leftJoin("undone as u", "u.entry_id", "r.entry_id")
+    .whereNull("u.entry_id")
+    .where("r.on_entry", entryId)
+    .orderBy("r.entry_id", "desc")
+    .select("r.entry_id", "r.because", "e.say");
+}
+
+export const isUndone = async (db: Knex, entryId: number): Promise<boolean> =>
+  Boolean(await db("undone").where({ entry_id: entryId }).first());

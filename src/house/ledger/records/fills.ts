@@ -1,0 +1,181 @@
+import type { Knex } from "knex";
+import type { Movement } from "@/core/ledger";
+import type { FillKind } from "../kinds";
+import { newestFirst } from "./newest";
+
+export type { FillKind };
+
+export interface FillRow {
+  readonly id: number;
+  readonly entry_id: number;
+  readonly kind: FillKind;
+  readonly vessel_id: number | null;
+  readonly colony_id: number | null;
+  readonly name: string;
+  readonly opened_at: Date;
+}
+
+export async function gramsIn(db: Knex, fillId: number): Promise<{ grams: number; isSource: boolean }> {
+  const row = await db("fill_balance").where({ fill_id: fillId }).first();
+  return { grams: row?.grams ?? 0, isSource: row?.kind === "colony" || row?.kind === "gain" };
+}
+
+/** Fills of a kind that hold something now. */
+export const fillsHolding = (db: Knex, kind: FillKind): Promise<number[]> =>
+  db("fill_balance").where({ kind }).where("grams", ">", 0).orderBy("fill_id").pluck("fill_id");
+
+/** What all fills of each kind hold together, g. */
+export async function heldByKind<K extends FillKind>(
+  db: Knex,
+  kinds: readonly K[],
+): Promise<Record<K, number>> {
+  const rows = await db("fill_balance")
+    .whereIn("kind", [...kinds])
+    .where("grams", ">", 0)
+    .groupBy("kind")
+    .select("kind", db.raw("sum(grams)::bigint as grams"));
+  const held = new Map(rows.map((r) => [r.kind as K, r.grams as number]));
+  return Object.fromEntries(kinds.map((kind) => [kind, held.get(kind) ?? 0])) as Record<K, number>;
+}
+
+export interface HeldFill extends FillRow {
+  readonly grams: number;
+}
+
+/** The newest fill of a vessel, whether it still holds anything or not. */
+export const lastFillOf = (db: Knex, vesselId: number): Promise<HeldFill | undefined> =>
+  db("live_fill as f")
+    .join("fill_balance as b", "b.fill_id", "f.id")
+    .where("f.vessel_id", vesselId)
+    .orderByRaw(newestFirst("f"))
+    .first("f.*", "b.grams");
+
+/** A fill as it stood at a moment, by the movements that stand now. */
+export interface FillAt {
+  /** Colonies and gains may give what they do not hold: nothing more is asked of them, long as their season is. */
+  readonly isSource: boolean;
+  /** In it at that moment, g. */
+  readonly grams: number;
+  /** The least it holds from that moment on: no more may leave it then, or a later movement would find nothing. */
+  readonly spare: number;
+  /** Entries that put more into it than they took, up to that moment. */
+  readonly fedBy: readonly number[];
+  /** Entries that moved anything in it, up to that moment. */
+  readonly touchedBy: readonly number[];
+}
+
+export async function fillAt(db: Knex, fillId: number, at: Date): Promise<FillAt> {
+  const { rows } = await db.raw(
+    `with moved as (
+       select m.at, m.id, m.entry_id, case when m.to_fill = f.id then m.grams else -m.grams end as g
+         from (select id from fill where id = ?::bigint and kind not in ('colony', 'gain')) f join movement m on m.to_fill = f.id or m.from_fill = f.id
+        where m.reverses is null and not exists (select 1 from undone u where u.entry_id = m.entry_id)),
+     held as (select moved.*, sum(g) over (order by at, id) as grams from moved),
+     by_entry as (select entry_id, sum(g) as g from moved where at <= ?::timestamptz group by entry_id)
+     select (select kind in ('colony', 'gain') from fill where id = ?) as source,
+            coalesce((select sum(g) from by_entry), 0)::bigint as grams,
+            (select min(grams) from held where at > ?::timestamptz)::bigint as later,
+            coalesce((select array_agg(entry_id) from by_entry where g > 0), '{}') as fed,
+            coalesce((select array_agg(entry_id) from by_entry), '{}') as touched`,
+    [fillId, at, fillId, at],
+  );
+  const [row] = rows;
+  return {
+    isSource: row.source === true,
+    grams: row.grams,
+    spare: Math.min(row.grams, row.later ?? row.grams),
+    fedBy: row.fed.map(Number),
+    touchedBy: row.touched.map(Number),
+  };
+}
+
+/** Of these fills the first moment one of them would hold less than nothing, with the entry that takes it there. */
+export async function firstOverdrawn(
+  db: Knex,
+  fillIds: readonly number[],
+): Promise<{ readonly entry_id: number; readonly say: string } | undefined> {
+  const { rows } = await db.raw(
+    `with held as (
+       select f.id as fill_id, m.at, m.id, m.entry_id,
+              sum(case when m.to_fill = f.id then m.grams else -m.grams end) over (partition by f.id order by m.at, m.id) as grams
+         from fill f join movement m on m.to_fill = f.id or m.from_fill = f.id
+        where f.id = any(?::bigint[]) and f.kind not in ('colony', 'gain') and m.reverses is null
+          and not exists (select 1 from undone u where u.entry_id = m.entry_id))
+     select h.entry_id, e.say from held h left join entry e on e.id = h.entry_id
+      where h.grams < 0 order by h.at, h.id limit 1`,
+    [[...fillIds]],
+  );
+  return rows[0];
+}
+
+export interface MovementRow {
+  readonly id: number;
+  readonly entry_id: number;
+  readonly from_fill: number;
+  readonly to_fill: number;
+  readonly grams: number;
+  readonly at: Date;
+  readonly kind: string;
+  readonly own_fill: number | null;
+  readonly reverses: number | null;
+}
+
+const asMovement = (row: MovementRow): Movement => ({
+  id: row.id,
+  from: row.from_fill,
+  to: row.to_fill,
+  grams: row.grams,
+  at: row.at.getTime(),
+  kind: row.kind,
+  own: row.own_fill,
+  reverses: row.reverses,
+});
+
+export async function allMovements(db: Knex): Promise<Movement[]> {
+  return (await db<MovementRow>("movement").orderBy("id")).map(asMovement);
+}
+
+/**
+ * Everything that came into these fills or left them. What a colony or a gain among them gave to others is left
+ * out: a source's content is never asked, and its season is long.
+ */
+export async function movementsOf(db: Knex, fillIds: readonly number[]): Promise<Movement[]> {
+  const { rows } = await db.raw(
+    `with asked as (select f.id, f.kind not in ('colony', 'gain') as holds from fill f where f.id = any(?::bigint[]))
+     select m.* from movement m join asked a on m.to_fill = a.id
+      union
+     select m.* from movement m join asked a on m.from_fill = a.id and a.holds
+      order by id`,
+    [[...fillIds]],
+  );
+  return (rows as MovementRow[]).map(asMovement);
+}
+
+/**
+ * The same answer as the core's `reach`, asked of the database: every fill any honey can have come from or
+ * gone to. A path carries contact only when it runs forward in time, so each step remembers its moment.
+ * Reversed movements and their reversals do not count.
+ */
+export async function reachInDatabase(
+  db: Knex,
+  start: readonly number[],
+  direction: "back" | "forward",
+): Promise<number[]> {
+  const [near, far, later] =
+    direction === "forward" ? ["from_fill", "to_fill", ">"] : ["to_fill", "from_fill", "<"];
+  // Which moment a fill was reached at only matters at its earliest (latest, going back): plain breadth-first
+  // over (fill, movement) pairs, each movement walked once.
+  const { rows } = await db.raw(
+    `with recursive walk (fill, at, id) as (
+       select unnest(?::bigint[]), ${direction === "forward" ? "'-infinity'::timestamptz" : "'infinity'::timestamptz"}, ${direction === "forward" ? "0" : "9223372036854775807"}::bigint
+       union
+       select m.${far}, m.at, m.id
+         from walk w join movement m on m.${near} = w.fill and (m.at, m.id) ${later} (w.at, w.id)
+        where m.reverses is null
+          and not exists (select 1 from undone u where u.entry_id = m.entry_id)
+     )
+     select distinct fill from walk`,
+    [[...start]],
+  );
+  return rows.map((r: { fill: number }) => r.fill);
+}

@@ -1,0 +1,226 @@
+/** What a command works with: its entry, its clock, and the only ways to move mass and state facts. */
+
+import type { Knex } from "knex";
+import type { MovementKind } from "@/core/ledger";
+import { formatKgFromG } from "@/core/units";
+import { refuse } from "../language/errors";
+import type { Actor } from "../people/records";
+import type { Stated } from "./records/entries";
+import { type FillKind, fillAt, lastFillOf } from "./records/fills";
+import type { House } from "./records/house";
+import type { Row } from "./seal";
+
+export class Work {
+  readonly tx: Knex.Transaction;
+  readonly entryId: number;
+  readonly now: Date;
+  readonly actor: Actor;
+  readonly house: House;
+  /** Tells whoever waits how far a long command is. */
+  readonly progress: ((done: number, of: number) => void) | undefined;
+  private moment: Date;
+  /** Every row this entry added, as the database keeps it: what its seal is made over. */
+  readonly added: Record<string, Row[]> = {};
+
+  constructor(
+    tx: Knex.Transaction,
+    given: {
+      entryId: number;
+      at: Date;
+      now: Date;
+      actor: Actor;
+      house: House;
+      progress?: ((done: number, of: number) => void) | undefined;
+    },
+  ) {
+    this.tx = tx;
+    this.entryId = given.entryId;
+    this.moment = given.at;
+    this.now = given.now;
+    this.actor = given.actor;
+    this.house = given.house;
+    this.progress = given.progress;
+  }
+
+  /** When it happened. */
+  get at(): Date {
+    return this.moment;
+  }
+
+  /** For commands that carry their own date. */
+  happenedAt(moment: Date): void {
+    this.moment = moment;
+  }
+
+  /**
+   * This entry rests on those that stated `records`: none of them can be undone first, and nothing
+   * happens before what it rests on. `because` is the sentence a person is told: "super 41 is in batch 3".
+   * What is simply there (a yard, a pail) is there whenever it was typed in, unless it says since when.
+   */
+  async restOn(records: Stated | readonly Stated[], because: string): Promise<void> {
+    const stated = (Array.isArray(records) ? records : [records]) as readonly Stated[];
+    const ids = [...new Set(stated.map((r) => r.entry_id))].filter((id) => id !== this.entryId);
+    if (ids.length === 0) return;
+    const notYet = stated.find((r) => r.known_from && r.known_from > this.moment);
+    const things = new Set(stated.flatMap((r) => (r.known_from === undefined ? [] : [r.entry_id])));
+    const deeds = ids.filter((id) => !things.has(id));
+    const later = await (notYet
+      ? this.tx("entry").where({ id: notYet.entry_id }).first("say")
+      : this.tx("entry")
+          .whereIn("id", deeds)
+          .where("happened_at", ">", this.moment)
+          .orderBy("happened_at", "desc")
+          .first("say"));
+    if (later) refuse("before-its-cause", `That would be before "${later.say}", which it rests on.`, "at");
+    await this.restOnEntries(ids, because);
+  }
+
+  private async restOnEntries(ids: readonly number[], because: string): Promise<void> {
+    const others = ids.filter((id) => id !== this.entryId);
+    if (others.length === 0) return;
+    const made = await this.tx("rests_on")
+      .insert(others.map((on_entry) => ({ entry_id: this.entryId, on_entry, because })))
+      .onConflict(["entry_id", "on_entry"])
+      .ignore()
+      .returning("*");
+    this.remember("rests_on", made);
+  }
+
+  private remember(table: string, rows: readonly Row[]): void {
+    const list = this.added[table] ?? [];
+    list.push(...rows);
+    this.added[table] = list;
+  }
+
+  /** Adds rows to a table and remembers them for the seal; whatever an entry writes goes through here. */
+  private async add(table: string, rows: readonly Record<string, unknown>[]): Promise<readonly Row[]> {
+    const made: Row[] = await this.tx(table).insert(rows).returning("*");
+    this.remember(table, made);
+    return made;
+  }
+
+  /** This entry takes a fill as it stands: it rests on everything that ever moved honey in or out of it. */
+  async restOnAllOf(fillId: number, because: string): Promise<void> {
+    const touched = await this.tx("movement as m")
+      .leftJoin("undone as u", "u.entry_id", "m.entry_id")
+      .whereNull("u.entry_id")
+      .whereNull("m.reverses")
+      .where((q) => q.where("m.from_fill", fillId).orWhere("m.to_fill", fillId))
+      .distinct("m.entry_id");
+    await this.restOn(touched, because);
+  }
+
+  /** States a fact and returns its id. */
+  async state(table: string, row: Record<string, unknown>): Promise<number> {
+    const [made] = await this.add(table, [{ ...row, entry_id: this.entryId }]);
+    return made?.id as number;
+  }
+
+  /** States many facts of one table at once; ids in the same order. */
+  async stateMany(table: string, rows: readonly Record<string, unknown>[]): Promise<number[]> {
+    if (rows.length === 0) return [];
+    const made = await this.add(
+      table,
+      rows.map((row) => ({ ...row, entry_id: this.entryId })),
+    );
+    return made.map((m) => m.id as number);
+  }
+
+  /**
+   * Opens a fill: one charge of a vessel, a lot, a parcel, a loss. A vessel's new charge rests on all that
+   * happened to the one before, so that nothing is put back into a vessel that was filled again.
+   */
+  async openFill(fill: {
+    kind: FillKind;
+    name: string;
+    vessel?: { readonly id: number; readonly because: string };
+    colonyId?: number;
+  }): Promise<number> {
+    if (fill.vessel) {
+      const before = await lastFillOf(this.tx, fill.vessel.id);
+      if (before) await this.restOnAllOf(before.id, fill.vessel.because);
+    }
+    return this.state("fill", {
+      kind: fill.kind,
+      name: fill.name,
+      vessel_id: fill.vessel?.id ?? null,
+      colony_id: fill.colonyId ?? null,
+      opened_at: this.moment,
+    });
+  }
+
+  /**
+   * Moves whole grams, as of this entry's moment: refuses, with what is there, when the fill held less then or
+   * would run short later, and rests on whatever fed it by then. Nothing moves for 0 g.
+   * @param move.because the sentence told to whoever would undo what fed it: "pail 12 was filled from batch 3"
+   */
+  async move(move: {
+    from: number;
+    to: number;
+    grams: number;
+    kind: MovementKind;
+    own?: number;
+    fromName: string;
+    because: string;
+  }): Promise<void> {
+    if (move.grams === 0) return;
+    const there = await fillAt(this.tx, move.from, this.moment);
+    if (!there.isSource) {
+      const wanted = `${formatKgFromG(move.grams)} kg cannot come out of it`;
+      if (there.grams < move.grams)
+        refuse("overdrawn", `${move.fromName} holds ${formatKgFromG(there.grams)} kg; ${wanted}.`);
+      if (there.spare < move.grams)
+        refuse(
+          "overdrawn-later",
+          `${move.fromName} held ${formatKgFromG(there.grams)} kg then, but what was taken out since leaves only ${formatKgFromG(there.spare)} kg; ${wanted} that early.`,
+        );
+      await this.restOnEntries(there.fedBy, move.because);
+    }
+    await this.add("movement", [
+      {
+        entry_id: this.entryId,
+        from_fill: move.from,
+        to_fill: move.to,
+        grams: move.grams,
+        at: this.moment,
+        kind: move.kind,
+        own_fill: move.own ?? null,
+      },
+    ]);
+  }
+
+  /** From now on an entry does not stand; what it moved is moved back by `moveBack`. */
+  async takeBack(entryId: number): Promise<void> {
+    await this.add("undone", [{ entry_id: entryId, by_entry: this.entryId }]);
+  }
+
+  /** A movement goes the other way, now. */
+  async moveBack(m: { id: number; from_fill: number; to_fill: number; grams: number }): Promise<void> {
+    await this.add("movement", [
+      {
+        entry_id: this.entryId,
+        from_fill: m.to_fill,
+        to_fill: m.from_fill,
+        grams: m.grams,
+        at: this.now,
+        kind: "undo",
+        reverses: m.id,
+      },
+    ]);
+  }
+
+  /** A named loss takes grams out of a fill. */
+  async lose(lost: {
+    from: number;
+    fromName: string;
+    grams: number;
+    cause: string;
+    because: string;
+    kind?: "loss" | "unexplained" | "cleaned";
+  }): Promise<void> {
+    if (lost.grams === 0) return;
+    const { cause, kind = "loss", ...rest } = lost;
+    const loss = await this.openFill({ kind: "loss", name: cause });
+    await this.move({ ...rest, to: loss, kind });
+  }
+}

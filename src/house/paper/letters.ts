@@ -1,0 +1,44 @@
+/** Which of the shipped fonts can print a text; a letter that none has is named, and never printed as a box. */
+import { type Font, openSync } from "fontkit";
+import { refuse } from "../language/errors";
+import { fontFile, type Weight, wideFontFile } from "./document";
+
+/** Written from left to right, letter by letter: what the sheets can set. */
+const SETTABLE =
+  /^[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{Script=Common}\p{Script=Inherited}]$/u;
+
+const opened: { own?: Font; wide?: Font } = {};
+const fonts = () => {
+  opened.own ??= openSync(fontFile(400)) as Font;
+  opened.wide ??= openSync(wideFontFile(400)) as Font;
+  return opened as { own: Font; wide: Font };
+};
+
+const has = (font: Font, text: string): boolean =>
+  [...text].every((letter) => letter === "\n" || font.hasGlyphForCodePoint(letter.codePointAt(0) ?? 0));
+
+/** The first letter of a text that no shipped font can print; null when all can be. */
+export function unprintable(text: string): string | null {
+  const { own, wide } = fonts();
+  return (
+    [...text.normalize("NFC")].find(
+      (letter) => letter !== "\n" && !(SETTABLE.test(letter) && (has(own, letter) || has(wide, letter))),
+    ) ?? null
+  );
+}
+
+/** The name of the font, as a document knows it, that has all of a text's letters. */
+export const fontFor = (text: string, weight: Weight = "plain"): string =>
+  has(fonts().own, text) ? weight : `${weight} wide`;
+
+/** Stops a sheet whose text cannot be printed, naming the letter and what it stands in. @throws Refusal */
+export function mustPrint(texts: readonly string[], on: string): void {
+  for (const text of texts) {
+    const letter = unprintable(text);
+    if (letter !== null)
+      refuse(
+        "unprintable",
+        `${on} cannot be printed: no font here has the letter "${letter}" in "${text.slice(0, 60)}".`,
+      );
+  }
+}

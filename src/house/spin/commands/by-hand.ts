@@ -1,0 +1,154 @@
+import { z } from "zod";
+import { lotCode } from "@/core/bottling";
+import { type HandWay, handStation } from "@/core/dayplan";
+import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { bottleGate } from "../../bottle/gate";
+import { dayIn, monthsLater } from "../../language/clock";
+import { refuse } from "../../language/errors";
+import { choice, count, massKg, massKgOrNone, note, number, tag, text } from "../../language/fields";
+import { plural, spoken, tags } from "../../language/ranges";
+import { ANY_HAND, defineCommand } from "../../ledger/command";
+import { framesIn } from "../../vessels/frames";
+import { maybeVessel, oneVessel } from "../../vessels/records";
+import { waitingCombs } from "../../yard/records/pulls";
+import { lastStayOf, openBatch } from "../records/batches";
+import { handWork } from "../records/floor";
+
+const STATION = { crushed: "crush", pressed: "press" } as const satisfies Record<string, HandWay>;
+
+export const crushCombs = defineCommand({
+  name: "crush-combs",
+  summary: "Crush or press combs without a machine: the comb is lost, what stays in it is booked",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({
+    supers: tags("super"),
+    way: choice("The way", ["crushed", "pressed"]).default("crushed"),
+    /** Honey left in the crushed comb when it was weighed out; estimated when left out. */
+    leftKg: massKgOrNone("What stayed in the comb", 300).optional(),
+    /** From the first comb cut to the last drop: what the day's plan learns from. */
+    minutes: number("The minutes it took", 1, 10_000, "min").optional(),
+  }),
+  async run(work, input) {
+    let [honey, frames] = [0, 0];
+    let batch: Awaited<ReturnType<typeof openBatch>> | null = null;
+    for (const one of input.supers) {
+      const vessel = await oneVessel(work.tx, "super", one, "supers");
+      const stay = await lastStayOf(work.tx, vessel.id);
+      if (!stay) refuse("not-in-a-batch", `Super ${one} is in no batch.`, "supers");
+      if (stay.spun_entry !== null) refuse("weighed-back", `Super ${one} is emptied already.`, "supers");
+      if (batch && batch.id !== stay.batch_id)
+        refuse("two-batches", "These supers are in different batches: book each batch on its own.", "supers");
+      batch ??= await openBatch(work.tx, stay.batch_number);
+      await work.state("spun", {
+        batch_id: stay.batch_id,
+        comb_fill_id: stay.comb_fill,
+        wets_fill_id: null,
+        gross_g: stay.empty_g,
+        stayed_g: 0,
+      });
+      await work.restOn(stay, `super ${one} was ${input.way}`);
+      await work.state("comb_lost", { vessel_id: vessel.id, what: `combs ${input.way}` });
+      honey += stay.gross_g - stay.empty_g;
+      frames += framesIn(stay);
+    }
+    if (!batch) refuse("no-super", "Name at least one super.", "supers");
+    const station = handStation(STATION[input.way], await handWork(work.tx));
+    const left =
+      input.leftKg === undefined ? Math.round((honey * station.leftPct) / 100) : gramsFromKg(input.leftKg);
+    if (left > honey)
+      refuse(
+        "more-than-there",
+        `${formatKgFromG(left)} kg cannot stay in combs that held ${formatKgFromG(honey)} kg.`,
+        "leftKg",
+      );
+    await work.lose({
+      from: batch.fill_id,
+      fromName: `Batch ${batch.number}`,
+      grams: left,
+      cause: `left in ${input.way} comb, batch ${batch.number}`,
+      because: `combs of batch ${batch.number} were ${input.way}`,
+    });
+    return {
+      supers: input.supers,
+      batch: batch.number,
+      honeyGrams: honey,
+      leftGrams: left,
+      station: station.way,
+      frames,
+      minutes: input.minutes ?? null,
+      learntFrom: station.yieldsFrom,
+      estimated: input.leftKg === undefined,
+    };
+  },
+  say: ({ supers, honeyGrams, leftGrams, estimated, learntFrom }, { way }) =>
+    `Super${supers.length === 1 ? "" : "s"} ${spoken(supers)} ${way}: combs lost, ${formatKgFromG(honeyGrams - leftGrams)} of ${formatKgFromG(honeyGrams)} kg came out${estimated ? ` (not weighed: ${learntFrom > 0 ? "as this house weighed before" : "by common practice"})` : ""}.`,
+  grams: ({ honeyGrams, leftGrams }) => honeyGrams - leftGrams,
+});
+
+export const cutComb = defineCommand({
+  name: "cut-comb",
+  summary: "Cut comb honey into weighed pieces under a lot of their own",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({
+    super: tag("super"),
+    pieces: count("Pieces", 1, 500),
+    pieceG: count("Net quantity of a piece, g", 20, 2000),
+    kg: massKg("All pieces together, drained", 60),
+    honeyKind: text("The kind", 60).default("Cut comb honey"),
+    /** Why it is cut although something speaks against it. */
+    despite: note("The reason"),
+  }),
+  async run(work, input) {
+    const comb = (await waitingCombs(work.tx)).find((c) => c.tag === input.super);
+    if (!comb) {
+      if (!(await maybeVessel(work.tx, "super", input.super)))
+        refuse("unknown-tag", `There is no super ${input.super}.`, "super");
+      refuse("not-waiting", `Super ${input.super} holds no honey waiting.`, "super");
+    }
+    const grams = gramsFromKg(input.kg);
+    const mean = grams / input.pieces;
+    if (mean < input.pieceG)
+      refuse(
+        "under-label",
+        `${input.pieces} pieces of ${input.pieceG} g need ${formatKgFromG(input.pieces * input.pieceG)} kg; these weigh ${formatKgFromG(grams)} kg. Over is allowed, under is not.`,
+        "kg",
+      );
+    const filledOn = dayIn(work.house.zone, work.at);
+    const year = Number(filledOn.slice(0, 4));
+    const last = await work.tx("lot").where({ year }).max("number as n").first();
+    const lotNumber = Number(last?.n ?? 0) + 1;
+    const code = lotCode(work.house.lot_prefix, year, lotNumber);
+    const gate = await bottleGate(work, [{ fillId: comb.fill_id, name: `super ${comb.tag}` }], input.despite);
+    const fillId = await work.openFill({ kind: "lot", name: `lot ${code}` });
+    const because = `comb of super ${comb.tag} is in lot ${code}`;
+    await work.restOn(comb, because);
+    await work.state("comb_lost", { vessel_id: comb.vessel_id, what: "comb cut out" });
+    await work.move({
+      from: comb.fill_id,
+      to: fillId,
+      grams,
+      kind: "draw",
+      fromName: `Super ${comb.tag}`,
+      because,
+    });
+    await work.state("lot", {
+      fill_id: fillId,
+      code,
+      number: lotNumber,
+      year,
+      honey_kind: input.honeyKind,
+      nominal_g: input.pieceG,
+      jars: input.pieces,
+      mean_fill_g: mean,
+      filled_on: filledOn,
+      best_before: monthsLater(filledOn, work.house.best_before_months),
+      ...gate,
+    });
+    return { super: comb.tag, lot: code, pieces: input.pieces, grams };
+  },
+  say: ({ super: from, lot, pieces, grams }, { pieceG }) =>
+    `Lot ${lot}: ${plural(pieces, "piece")} of comb of ${pieceG} g cut from super ${from}, ${formatKgFromG(grams)} kg. Freeze them against moth.`,
+  grams: ({ grams }) => grams,
+});

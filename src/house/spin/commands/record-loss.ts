@@ -1,0 +1,60 @@
+import { z } from "zod";
+import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { refuse } from "../../language/errors";
+import { choice, count, massKg, tag } from "../../language/fields";
+import { ANY_HAND, defineCommand } from "../../ledger/command";
+import { lastFillOf } from "../../ledger/records/fills";
+import { oneVessel } from "../../vessels/records";
+import { openBatch } from "../records/batches";
+
+export const LOSS_CAUSES = [
+  "spilt",
+  "strainer and cloth",
+  "cappings",
+  "sample",
+  "scum",
+  "spoilt",
+  "other",
+] as const;
+
+export const recordLoss = defineCommand({
+  name: "record-loss",
+  summary: "Book a loss out of a batch or a pail",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({
+    batch: count("The batch", 1, 99_999).optional(),
+    pail: tag("pail").optional(),
+    kg: massKg("What was lost", 500),
+    cause: choice("The cause", LOSS_CAUSES),
+  }),
+  async run(work, input) {
+    const grams = gramsFromKg(input.kg);
+    if (input.pail !== undefined) {
+      const vessel = await oneVessel(work.tx, "pail", input.pail);
+      const fill = await lastFillOf(work.tx, vessel.id);
+      if (!fill || fill.grams === 0) refuse("nothing-in-it", `Pail ${vessel.tag} is empty.`, "pail");
+      await work.lose({
+        from: fill.id,
+        fromName: `Pail ${vessel.tag}`,
+        grams,
+        cause: input.cause,
+        because: `honey was lost from pail ${vessel.tag}`,
+      });
+      return { from: `pail ${vessel.tag}`, grams, cause: input.cause };
+    }
+    const batch = await openBatch(work.tx, input.batch);
+    const because = `honey was lost from batch ${batch.number}`;
+    await work.restOn(batch, because);
+    await work.lose({
+      from: batch.fill_id,
+      fromName: `Batch ${batch.number}`,
+      grams,
+      cause: input.cause,
+      because,
+    });
+    return { from: `batch ${batch.number}`, grams, cause: input.cause };
+  },
+  say: ({ from, grams, cause }) => `${formatKgFromG(grams, 2)} kg lost from ${from}: ${cause}.`,
+  grams: ({ grams }) => -grams,
+});

@@ -1,0 +1,56 @@
+/** Pails as the shelf shows them: what each is, and what to do with it. */
+import { fermentationRisk } from "@/core/moisture";
+import { formatKgFromG } from "@/core/units";
+import { ageBetween, whenIn } from "../language/clock";
+import { settledAt } from "../settle/settling";
+import type { Tone } from "../standing/model";
+import type { PailState, Snapshot } from "../standing/snapshot";
+
+export interface PailOnShelf {
+  readonly tag: string;
+  readonly kg: string;
+  readonly level: number;
+  readonly waterPct: number | null;
+  readonly line: string;
+  readonly verdict: string;
+  readonly tone: Tone;
+}
+
+const RISK: Record<string, [string, Tone]> = {
+  safe: ["keeps", "go"],
+  low: ["keeps", "go"],
+  moderate: ["use first", "water"],
+  high: ["use now or blend", "stop"],
+  always: ["will ferment", "stop"],
+};
+
+/** What to do with a pail: wait, keep, use first. */
+export function pailVerdict(s: Snapshot, pail: PailState): [string, Tone] {
+  const ready = settledAt(s, pail);
+  if (ready > s.now) return [`skim ${whenIn(s.house.zone, ready, s.now)}`, "mass"];
+  const water = pail.water.figures.waterPct;
+  if (water === undefined) return ["read it", "water"];
+  return RISK[fermentationRisk(water).verdict] ?? ["read it", "water"];
+}
+
+/** Wettest first: those are used first; unread ones before all, since nobody knows. */
+export function shelved(s: Snapshot, pails: readonly PailState[]): PailOnShelf[] {
+  return [...pails]
+    .sort(
+      (a, b) =>
+        (b.water.figures.waterPct ?? 99) - (a.water.figures.waterPct ?? 99) ||
+        a.filledAt.getTime() - b.filledAt.getTime(),
+    )
+    .map((p) => {
+      const [verdict, tone] = pailVerdict(s, p);
+      return {
+        tag: p.tag,
+        kg: formatKgFromG(p.grams),
+        level: p.capacityG ? p.grams / p.capacityG : 0.9,
+        waterPct: p.water.figures.waterPct ?? null,
+        line: `${p.owner ? `${p.owner}'s, ` : ""}batch ${p.batch}, ${ageBetween(p.filledAt, s.now)}`,
+        verdict,
+        tone,
+      };
+    });
+}

@@ -1,0 +1,127 @@
+/** Fills by name, and shares added up into rows. */
+import type { Knex } from "knex";
+import { type Movement, mix } from "@/core/ledger";
+import type { FillKind } from "../ledger/records/fills";
+import { combsNamed, type PulledComb } from "../yard/records/pulls";
+import type { ShareList, ShareRow } from "./model";
+import type { Start } from "./start";
+
+export interface Known {
+  readonly id: number;
+  readonly kind: FillKind;
+  readonly name: string;
+}
+
+export async function fillsNamed(db: Knex, ids: readonly number[]): Promise<Map<number, Known>> {
+  const rows: Known[] =
+    ids.length === 0
+      ? []
+      : await db("fill")
+          .whereIn("id", [...ids])
+          .select("id", "kind", "name");
+  return new Map(rows.map((r) => [r.id, r]));
+}
+
+/** Where a fill of each kind is told of; null where there is nothing of its own to tell. */
+export const HREF: Record<FillKind, ((name: string) => string) | null> = {
+  colony: null,
+  gain: null,
+  wets: null,
+  parcel: null,
+  loss: null,
+  cappings: null,
+  wax: null,
+  comb: (n) => `/trace/super/${encodeURIComponent(n.replace(/^super /, ""))}`,
+  batch: (n) => `/trace/batch/${n.replace(/^batch /, "")}`,
+  pail: (n) => `/trace/pail/${encodeURIComponent(n.replace(/^pail /, ""))}`,
+  lot: (n) => `/trace/lot/${n.replace(/^lot /, "")}`,
+};
+
+export const capital = (text: string): string => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;
+
+/** So many rows of a list are sent at a time. */
+export const ROWS_AT_A_TIME = 100;
+
+/** A list from a row on, as much as is sent at a time, with what lies beyond it added up. */
+export function part(rows: readonly ShareRow[], from = 0): ShareList {
+  const beyond = rows.slice(from + ROWS_AT_A_TIME);
+  return {
+    rows: rows.slice(from, from + ROWS_AT_A_TIME),
+    from,
+    count: rows.length,
+    beyond: { count: beyond.length, grams: beyond.reduce((g, r) => g + r.grams, 0) },
+  };
+}
+
+/** A detail tells the first of many. */
+const LONGEST_DETAIL = 200;
+
+/** Rows by a key, largest first, with per cents of `total`. */
+export function tally(
+  items: readonly { key: string; detail?: string; href?: string | null; grams: number }[],
+  total: number,
+): ShareRow[] {
+  const rows = new Map<string, { detail: string; href: string | null; grams: number }>();
+  for (const item of items) {
+    const row = rows.get(item.key) ?? { detail: item.detail ?? "", href: item.href ?? null, grams: 0 };
+    row.grams += item.grams;
+    if (item.detail && row.detail.length < LONGEST_DETAIL && !row.detail.includes(item.detail))
+      row.detail += `; ${item.detail}`;
+    rows.set(item.key, row);
+  }
+  return [...rows]
+    .map(([name, r]) => ({
+      name,
+      detail: r.detail,
+      href: r.href,
+      grams: Math.round(r.grams),
+      pct: total > 0 ? (r.grams / total) * 100 : 0,
+    }))
+    .filter((r) => r.grams > 0)
+    .sort((a, b) => b.grams - a.grams || a.name.localeCompare(b.name, "en", { numeric: true }));
+}
+
+export async function backShares(
+  db: Knex,
+  start: Start,
+  movements: readonly Movement[],
+): Promise<{ supers: { comb: PulledComb; grams: number }[]; gained: number; total: number }> {
+  const mixed = mix(movements);
+  const byOrigin = new Map<number, number>();
+  let total = 0;
+  for (const fill of start.fills) {
+    const c = mixed.get(fill);
+    total += c?.receivedGrams ?? 0;
+    for (const s of c?.received ?? []) byOrigin.set(s.origin, (byOrigin.get(s.origin) ?? 0) + s.grams);
+  }
+  const combs = await combsNamed(db, [...byOrigin.keys()]);
+  const supers = combs.map((comb) => ({ comb, grams: byOrigin.get(comb.fill_id) ?? 0 }));
+  return { supers, total, gained: total - supers.reduce((g, s) => g + s.grams, 0) };
+}
+
+/** The start's own inflow by pail, or by the batch behind it. */
+export function backRows(
+  movements: readonly Movement[],
+  start: Start,
+  fills: Map<number, Known>,
+  wanted: "pail" | "batch",
+) {
+  const own = new Set(start.fills);
+  const batchOf = new Map<number, number>();
+  for (const m of movements) if (m.kind === "pail" && !batchOf.has(m.to)) batchOf.set(m.to, m.from);
+  return movements
+    .filter((m) => own.has(m.to))
+    .flatMap((m) => {
+      const from = fills.get(m.from);
+      if (!from) return [];
+      if (from.kind === wanted)
+        return [{ key: capital(from.name), href: HREF[wanted]?.(from.name) ?? null, grams: m.grams }];
+      if (wanted === "batch" && from.kind === "pail") {
+        const batch = fills.get(batchOf.get(from.id) ?? -1);
+        return batch
+          ? [{ key: capital(batch.name), href: HREF.batch?.(batch.name) ?? null, grams: m.grams }]
+          : [];
+      }
+      return [];
+    });
+}

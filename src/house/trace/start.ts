@@ -1,0 +1,88 @@
+/** What a trace starts from: the fills behind a lot, pail, batch, super, colony or yard. */
+import type { Knex } from "knex";
+import { oneLot } from "../bottle/records";
+import { Refusal } from "../language/errors";
+import { lastFillOf } from "../ledger/records/fills";
+import { oneBatch } from "../spin/records/batches";
+import { maybeColony, maybeVessel, maybeYard } from "../vessels/records";
+import { combsOfSuper } from "../yard/records/pulls";
+import type { TraceKind } from "./model";
+
+export interface Start {
+  readonly name: string;
+  readonly title: string;
+  readonly fills: readonly number[];
+  /** Years there are, newest first, where only one of them is looked at. */
+  readonly years: readonly number[];
+  readonly year: number | null;
+}
+
+/** More charges than this are looked at a year at a time. */
+const MOST_CHARGES = 3000;
+
+interface Charge {
+  readonly fill_id: number;
+  /** The day of the pull, ISO. */
+  readonly date: string;
+}
+
+/** All charges, or those of one year where there are many. */
+function chargesOf(charges: readonly Charge[], wanted?: number): Pick<Start, "fills" | "years" | "year"> {
+  const yearOf = (c: Charge) => Number(c.date.slice(0, 4));
+  const years = [...new Set(charges.map(yearOf))].sort((a, b) => b - a);
+  if (charges.length <= MOST_CHARGES && wanted === undefined)
+    return { fills: charges.map((c) => c.fill_id), years: [], year: null };
+  const year = years.find((y) => y === wanted) ?? years[0] ?? null;
+  return { fills: charges.filter((c) => yearOf(c) === year).map((c) => c.fill_id), years, year };
+}
+
+const ALL = { years: [], year: null } as const;
+
+export async function startOf(db: Knex, kind: TraceKind, name: string, year?: number): Promise<Start> {
+  const unknown = (): never => {
+    throw new Refusal("unknown-tag", `There is no ${kind} ${name}.`, 404);
+  };
+  switch (kind) {
+    case "lot": {
+      const lot = await oneLot(db, name).catch(unknown);
+      return { name: lot.code, title: `Lot ${lot.code}, ${lot.honey_kind}`, fills: [lot.fill_id], ...ALL };
+    }
+    case "batch": {
+      const number = Number(name);
+      const batch = await (Number.isSafeInteger(number) && number > 0 && number < 1e9
+        ? oneBatch(db, number).catch(unknown)
+        : unknown());
+      return { name: String(batch.number), title: `Batch ${batch.number}`, fills: [batch.fill_id], ...ALL };
+    }
+    case "pail": {
+      const vessel = (await maybeVessel(db, "pail", name)) ?? unknown();
+      const last = await lastFillOf(db, vessel.id);
+      return { name: vessel.tag, title: `Pail ${vessel.tag}`, fills: last ? [last.id] : [], ...ALL };
+    }
+    case "super": {
+      const vessel = (await maybeVessel(db, "super", name)) ?? unknown();
+      return {
+        name: vessel.tag,
+        title: `Super ${vessel.tag}`,
+        fills: (await combsOfSuper(db, vessel.id)).map((c) => c.fill_id),
+        ...ALL,
+      };
+    }
+    case "colony": {
+      const colony = (await maybeColony(db, name)) ?? unknown();
+      const combs: Charge[] = await db("live_pull_super as p")
+        .join("live_pull as u", "u.id", "p.pull_id")
+        .where("p.colony_id", colony.id)
+        .select("p.fill_id", "u.date");
+      return { name: colony.tag, title: `Colony ${colony.tag}`, ...chargesOf(combs, year) };
+    }
+    case "yard": {
+      const yard = (await maybeYard(db, name)) ?? unknown();
+      const combs: Charge[] = await db("live_pull_super as p")
+        .join("live_pull as u", "u.id", "p.pull_id")
+        .where("u.yard_id", yard.id)
+        .select("p.fill_id", "u.date");
+      return { name: yard.name, title: yard.name, ...chargesOf(combs, year) };
+    }
+  }
+}

@@ -1,0 +1,37 @@
+import { z } from "zod";
+import { gramsFromKg, written } from "@/core/units";
+import { knownFrom } from "../../language/clock";
+import { refuse } from "../../language/errors";
+import { massKg, since } from "../../language/fields";
+import { spoken, tags } from "../../language/ranges";
+import { ANY_HAND, defineCommand } from "../../ledger/command";
+import { maybeVessel } from "../records";
+
+export const addPails = defineCommand({
+  name: "add-pails",
+  summary: "Set up pails with their empty weight and what they hold",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({
+    tags: tags("pail"),
+    emptyKg: massKg("The empty weight with lid", 30),
+    holdsKg: massKg("What it holds", 400),
+    since: since(),
+  }),
+  async run(work, input) {
+    for (const tag of input.tags) {
+      if (await maybeVessel(work.tx, "pail", tag))
+        refuse("duplicate", `There is a pail ${tag} already.`, "tags");
+      await work.state("vessel", {
+        kind: "pail",
+        tag,
+        empty_g: gramsFromKg(input.emptyKg),
+        capacity_g: gramsFromKg(input.holdsKg),
+        known_from: knownFrom(work.house.zone, input.since),
+      });
+    }
+    return { tags: input.tags, emptyKg: input.emptyKg, holdsKg: input.holdsKg };
+  },
+  say: ({ tags, emptyKg, holdsKg }) =>
+    `Pail${tags.length === 1 ? "" : "s"} ${spoken(tags)} stand ready: ${written(emptyKg)} kg empty, room for ${written(holdsKg)} kg.`,
+});

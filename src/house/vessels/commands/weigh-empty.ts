@@ -1,0 +1,58 @@
+import { z } from "zod";
+import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { refuse } from "../../language/errors";
+import { massKg, tag } from "../../language/fields";
+import { ANY_HAND, defineCommand } from "../../ledger/command";
+import { VESSEL_KINDS } from "../../ledger/kinds";
+import { lastFillOf } from "../../ledger/records/fills";
+import type { Work } from "../../ledger/work";
+import { emptied } from "../emptied";
+import { oneVessel, type VesselRow } from "../records";
+
+/** Empty weights are read more finely than honey. */
+const twoPlaces = (grams: number): string => formatKgFromG(grams, 2);
+const KINDS = VESSEL_KINDS;
+
+/** A pail or bin is empty when nothing is in it on paper. */
+async function mustHoldNothing(work: Work, { kind, tag, id }: VesselRow, because: string): Promise<void> {
+  const last = await lastFillOf(work.tx, id);
+  if (!last) return;
+  if (last.grams > 0)
+    refuse("not-empty", `On paper ${kind} ${tag} still holds ${formatKgFromG(last.grams)} kg.`, kind);
+  await work.restOn(last, because);
+  await work.restOnAllOf(last.id, because);
+}
+
+export const weighEmpty = defineCommand({
+  name: "weigh-empty",
+  summary: "Weigh a super, pail or bin empty: what is taken off its weight from now on",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  /** One of super, pail and bin. */
+  input: z.strictObject({
+    super: tag("super").optional(),
+    pail: tag("pail").optional(),
+    bin: tag("bin").optional(),
+    kg: massKg("The empty weight", 30),
+  }),
+  async run(work, input) {
+    const named = KINDS.filter((kind) => input[kind] !== undefined);
+    const [kind] = named;
+    if (!kind || named.length > 1)
+      refuse("which", "Name one: the super, the pail or the bin that was weighed.", kind ?? "super");
+    const vessel = await oneVessel(work.tx, kind, input[kind] as string, kind, work.at);
+    const because = `${kind} ${vessel.tag} was weighed empty`;
+    if (kind === "super") await emptied(work, vessel, because, kind);
+    else await mustHoldNothing(work, vessel, because);
+    const grams = gramsFromKg(input.kg);
+    await work.restOn(vessel, because);
+    await work.state("empty_weighing", { vessel_id: vessel.id, empty_g: grams, at: work.at });
+    return { kind: vessel.kind, tag: vessel.tag, grams, differs: grams - vessel.empty_g };
+  },
+  say: ({ kind, tag: name, grams, differs }) =>
+    `${kind[0]?.toUpperCase()}${kind.slice(1)} ${name} weighs ${twoPlaces(grams)} kg empty${
+      differs === 0
+        ? ", as before"
+        : `, ${twoPlaces(Math.abs(differs))} kg ${differs > 0 ? "more" : "less"} than before`
+    }.`,
+});

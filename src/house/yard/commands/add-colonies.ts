@@ -1,0 +1,45 @@
+import { z } from "zod";
+import { knownFrom } from "../../language/clock";
+import { refuse } from "../../language/errors";
+import { massKg, note, since, text } from "../../language/fields";
+import { spoken, tags } from "../../language/ranges";
+import { ANY_HAND, defineCommand } from "../../ledger/command";
+import { maybeColony, oneYard } from "../../vessels/records";
+import { stateTerms } from "./keep-separate";
+
+export const addColonies = defineCommand({
+  name: "add-colonies",
+  summary: "Set up colonies in a yard",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({
+    yard: text("The yard", 60),
+    tags: tags("colony"),
+    owner: note("The owner whose honey is kept separate", 60),
+    agreedKg: massKg("The kilograms agreed with the owner", 5000).optional(),
+    since: since(),
+  }),
+  async run(work, input) {
+    const yard = await oneYard(work.tx, input.yard);
+    for (const tag of input.tags) {
+      if (await maybeColony(work.tx, tag)) refuse("duplicate", `There is a colony ${tag} already.`, "tags");
+      const id = await work.state("colony", {
+        tag,
+        yard_id: yard.id,
+        known_from: knownFrom(work.house.zone, input.since),
+      });
+      await work.openFill({ kind: "colony", name: `colony ${tag}`, colonyId: id });
+      if (input.owner) await stateTerms(work, id, input);
+    }
+    await work.restOn(
+      yard,
+      `yard ${yard.name} has ${input.tags.length === 1 ? "colony" : "colonies"} ${spoken(input.tags)}`,
+    );
+    return { yard: yard.name, tags: input.tags };
+  },
+  say: ({ yard, tags }) =>
+    `${tags.length === 1 ? "Colony" : "Colonies"} ${spoken(tags)} stand in ${yard}.`.replace(
+      /^(Colony \S+) stand /,
+      "$1 stands ",
+    ),
+});

@@ -1,0 +1,69 @@
+import { z } from "zod";
+import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { refuse } from "../../language/errors";
+import { massKg, tag } from "../../language/fields";
+import { ANY_HAND, defineCommand } from "../../ledger/command";
+import { maybeVessel } from "../../vessels/records";
+import { waitingCombs } from "../records/pulls";
+import { honeyByWeight } from "./pull-supers";
+
+/** Pulled by eye in the yard, weighed on arrival: the difference to the estimate is booked at once. */
+export const weighIn = defineCommand({
+  name: "weigh-in",
+  summary: "Weigh in a pulled super",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({ super: tag("super"), grossKg: massKg("The weight with honey", 90) }),
+  async run(work, input) {
+    const comb = (await waitingCombs(work.tx)).find((c) => c.tag === input.super);
+    if (!comb) {
+      if (!(await maybeVessel(work.tx, "super", input.super)))
+        refuse("unknown-tag", `There is no super ${input.super}.`, "super");
+      refuse("not-waiting", `Super ${input.super} holds no honey waiting to be spun.`, "super");
+    }
+    const newer = await work
+      .tx("live_weigh_in")
+      .where({ fill_id: comb.fill_id })
+      .where("stated_at", ">", work.at)
+      .first("gross_g");
+    if (newer)
+      refuse(
+        "weighed-since",
+        `Super ${comb.tag} was weighed again since then, at ${formatKgFromG(newer.gross_g)} kg, and that stands: undo it first if it is wrong.`,
+        "super",
+      );
+    const honey = honeyByWeight({ tag: comb.tag, empty_g: comb.empty_g }, input.grossKg, "grossKg");
+    const more = honey - comb.grams;
+    const because = `super ${comb.tag} was weighed in`;
+    await work.state("weigh_in", { fill_id: comb.fill_id, gross_g: gramsFromKg(input.grossKg) });
+    await work.restOn(comb, because);
+    // What it differs by rests on every weighing before.
+    await work.restOnAllOf(comb.fill_id, because);
+    if (more > 0) {
+      const colony = await work.tx("fill").where({ id: comb.fill_id }).first("colony_id");
+      const source = await work
+        .tx("live_fill")
+        .where({ kind: "colony", colony_id: colony.colony_id })
+        .first("id");
+      await work.move({
+        from: source.id,
+        to: comb.fill_id,
+        grams: more,
+        kind: "pull",
+        fromName: `Colony ${comb.colony}`,
+        because,
+      });
+    } else
+      await work.lose({
+        from: comb.fill_id,
+        fromName: `Super ${comb.tag}`,
+        grams: -more,
+        cause: `weighed lighter than ${comb.weighed ? "before" : "estimated"}, super ${comb.tag}`,
+        because,
+      });
+    return { super: comb.tag, grams: honey, differs: more };
+  },
+  say: ({ super: tag, grams, differs }) =>
+    `Super ${tag} weighed in: ${formatKgFromG(grams)} kg of honey, ${formatKgFromG(Math.abs(differs))} kg ${differs >= 0 ? "more" : "less"} than on paper.`,
+  grams: ({ differs }) => differs,
+});

@@ -1,0 +1,39 @@
+import type { Knex } from "knex";
+import { joinNewest } from "../../ledger/records/newest";
+import type { ClearingMethod } from "../clearing";
+
+export interface PlanRow {
+  readonly id: number;
+  readonly entry_id: number;
+  readonly yard_id: number;
+  readonly yard: string;
+  readonly location: string | null;
+  readonly date: string;
+  readonly method: ClearingMethod;
+  readonly note: string;
+  readonly done: readonly string[];
+}
+
+const plans = (db: Knex) =>
+  db("live_pull_plan as p")
+    .join("live_yard as y", "y.id", "p.yard_id")
+    .joinRaw(joinNewest("yard_detail", "d", "location", "x.yard_id = y.id"))
+    .select(
+      "p.*",
+      "y.name as yard",
+      "d.location",
+      db.raw(
+        "coalesce((select array_agg(s.step) from live_plan_step s where s.plan_id = p.id), '{}') as done",
+      ),
+    );
+
+/** Plans from a day on whose yard was not pulled on or after their day yet. */
+export const openPlans = (db: Knex, from: string): Promise<PlanRow[]> =>
+  plans(db)
+    .where("p.date", ">=", from)
+    .whereRaw(
+      "not exists (select 1 from live_pull u where u.yard_id = p.yard_id and u.date >= p.date and u.stated_at >= p.stated_at)",
+    )
+    .orderBy(["p.date", "p.id"]);
+export const maybePlan = (db: Knex, id: number): Promise<PlanRow | undefined> =>
+  plans(db).where("p.id", id).first();
