@@ -106,6 +106,26 @@ function happenedAt(at: string | undefined, now: Date, zone: string): Date {
 
 const asJson = (value: unknown): object => JSON.parse(JSON.stringify(value ?? {})) as object;
 
+/** Lets a command do its work, as entry `id`. */
+async function carriedOut<S extends z.ZodType, O extends object>(
+  tx: Knex.Transaction,
+  definition: CommandDefinition<S, O>,
+  input: z.output<S>,
+  request: Request,
+  { id, actor, now }: { id: number; actor: Actor; now: Date },
+): Promise<{ work: Work; output: O }> {
+  const house: House = await houseNow(tx);
+  const work = new Work(tx, {
+    entryId: id,
+    at: happenedAt(request.at, now, house.zone),
+    now,
+    actor,
+    house,
+    progress: request.progress,
+  });
+  return { work, output: await definition.run(work, input) };
+}
+
 /** An answer with the seal it got. */
 type Performed = Answer & { readonly hash: string };
 
@@ -130,17 +150,8 @@ async function perform<S extends z.ZodType, O extends object>(
     }
     return { entry: known.id, say: known.say, output: known.output, repeated: true, hash: known.hash };
   }
-  const house: House = await houseNow(tx);
   const id = await nextEntryId(tx);
-  const work = new Work(tx, {
-    entryId: id,
-    at: happenedAt(request.at, now, house.zone),
-    now,
-    actor,
-    house,
-    progress: request.progress,
-  });
-  const output = await definition.run(work, input);
+  const { work, output } = await carriedOut(tx, definition, input, request, { id, actor, now });
   const entry = {
     id,
     command: definition.name,
@@ -255,18 +266,31 @@ class Rehearsed extends Error {
   }
 }
 
-/** Says what `execute` would say, and writes nothing. @throws Refusal exactly where `execute` would */
+/** The number of no entry: what is rehearsed is written under it and taken back. */
+const NO_ENTRY = 0;
+
+/**
+ * Says what `execute` would say, and writes nothing. Nobody waits for it: it takes no turn among the writers.
+ * @throws Refusal exactly where `execute` would
+ */
 export async function rehearse<S extends z.ZodType, O extends object>(
   db: Knex,
   definition: CommandDefinition<S, O>,
   request: Request,
-  now?: Date,
+  now = new Date(),
 ): Promise<Answer> {
   const input = validated(definition, request);
   try {
     return await inTransaction(db, async (tx) => {
-      const { hash: _, ...answer } = await perform(tx, definition, input, request, now);
-      throw new Rehearsed(answer);
+      const actor = await actorNamed(tx, request.who);
+      mustBeAllowed(actor, definition);
+      const { output } = await carriedOut(tx, definition, input, request, { id: NO_ENTRY, actor, now });
+      throw new Rehearsed({
+        entry: NO_ENTRY,
+        say: definition.say(output, input),
+        output: asJson(output),
+        repeated: false,
+      });
     });
   } catch (outcome) {
     if (outcome instanceof Rehearsed) return outcome.answer;

@@ -3,10 +3,13 @@
  * is a record over it, so that the compiler names what a new one lacks.
  */
 import type { MovementKind } from "@/core/ledger";
+import { TAG_LETTER } from "../language/fields";
 
 /** Equipment that carries a tag and holds honey. */
 export const VESSEL_KINDS = ["super", "pail", "bin"] as const;
 export type VesselKind = (typeof VESSEL_KINDS)[number];
+/** What stands before each kind's tag, on its label and on the line. */
+export const VESSEL_LETTER: Readonly<Record<VesselKind, string>> = TAG_LETTER;
 
 /** Places grams can be in. A colony and a gain by weighing are sources: they may give what they do not hold. */
 export const FILL_KINDS = [

@@ -4,8 +4,8 @@ import type { Knex } from "knex";
 import { PAGE_SIZES_MM, type PageSize, sheetGrid } from "@/core/labels";
 import { formatKgFromG } from "@/core/units";
 import { fromZod, refuse } from "../language/errors";
-import { TAG_LETTER } from "../language/fields";
 import { tags } from "../language/ranges";
+import { VESSEL_LETTER } from "../ledger/kinds";
 import { oneVessel } from "../vessels/records";
 import { drawCode } from "./code";
 import { newDocument, PT_PER_MM } from "./document";
@@ -37,7 +37,7 @@ export async function tagSheet(db: Knex, wanted: string, page: PageSize): Promis
     }
     const [x, y] = [place.x * PT_PER_MM, place.y * PT_PER_MM];
     const [w, h] = [TAG.widthMm * PT_PER_MM, TAG.heightMm * PT_PER_MM];
-    const text = `${TAG_LETTER.super}${vessel.tag}`;
+    const text = `${VESSEL_LETTER.super}${vessel.tag}`;
     doc.save().lineWidth(0.3).dash(1.5, { space: 1.5 }).rect(x, y, w, h).stroke("#999").undash().restore();
     doc.fillColor("#000").font("bold");
     const size = Math.min(52, (52 * (w - 24)) / doc.fontSize(52).widthOfString(text));

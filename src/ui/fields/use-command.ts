@@ -2,6 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
+import { refreshOnce } from "../refresh-once";
 import { type Refused, type Sent, send } from "../send";
 
 /** Where a form stands: one thing at a time, moved on by named steps. */
@@ -25,7 +26,7 @@ export function useCommand(command: string) {
       return null;
     }
     setStanding({ step: "done", answer: outcome.answer });
-    router.refresh();
+    refreshOnce(outcome.answer.entry, router.refresh);
     return outcome.answer;
   }
 

@@ -5,6 +5,7 @@ import { usePathname, useRouter } from "next/navigation";
 import { type ReactNode, useCallback, useEffect, useRef, useState } from "react";
 import type { Understood } from "@/house/line";
 import { happenedAt, lateHeader } from "../late";
+import { refreshOnce } from "../refresh-once";
 import { send } from "../send";
 import { type LineOutcome, type LineQueue, lineQueue } from "./line-queue";
 
@@ -52,11 +53,15 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
   }, []);
 
   useEffect(() => {
+    let newest: number | null = null;
     queue.current = lineQueue({
       ask: ({ text: line, at }) => ask(line, at),
       async carryOut({ at }, command, what) {
         const outcome = await send(command, what, at);
-        if (outcome.ok) return { ok: true, say: outcome.answer.say };
+        if (outcome.ok) {
+          newest = outcome.answer.entry;
+          return { ok: true, say: outcome.answer.say };
+        }
         if (outcome.silent) throw new Error(outcome.refused.message);
         return { ok: false, say: outcome.refused.message };
       },
@@ -79,7 +84,7 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
       waits(count, silent) {
         waiting.current = count;
         setWaits({ count, silent });
-        if (count === 0) router.refresh();
+        if (count === 0 && newest !== null) refreshOnce(newest, router.refresh);
       },
       pause: () => new Promise((resolve) => setTimeout(resolve, AGAIN_MS)),
     });

@@ -8,7 +8,8 @@ import { BroadcastChannel, createLeaderElection } from "broadcast-channel";
 export type LineState = "opening" | "live" | "silent" | "away";
 
 export type Told =
-  | { readonly kind: "entry" }
+  /** The entry that was made; 0 when a device spoke, null when something may have been missed. */
+  | { readonly kind: "entry"; readonly id: number | null }
   | { readonly kind: "state"; readonly state: LineState }
   /** A tab that just opened wants to know how things stand. */
   | { readonly kind: "asks" };
@@ -39,16 +40,16 @@ export function keepStream(address: string, tell: (told: Told) => void): () => v
     heard();
     source.addEventListener("open", heard);
     source.addEventListener("beat", heard);
-    source.addEventListener("entry", () => {
+    source.addEventListener("entry", (event) => {
       heard();
-      tell({ kind: "entry" });
+      tell({ kind: "entry", id: Number(event.data) });
     });
     source.addEventListener("records", (event) => {
       heard();
       const live = event.data === "back";
       state(live ? "live" : "away");
       // Back after a break: something may have been missed.
-      if (live && wasLive) tell({ kind: "entry" });
+      if (live && wasLive) tell({ kind: "entry", id: null });
       wasLive ||= live;
     });
     source.addEventListener("error", again);

@@ -3,10 +3,14 @@
 import { WifiOff } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
+import { refreshOnce } from "../refresh-once";
 import { hearHouse, type LineState } from "./live-line";
 
 /** A break shorter than this is mended before anybody would have read of it. */
 const WORTH_SAYING_MS = 4000;
+
+/** Screens that tell what a device says by itself; the others wait for the next entry. */
+const SHOW_THE_ROOM: ReadonlySet<string> = new Set(["/", "/hot-room", "/set-up"]);
 
 const SAYS: Partial<Record<LineState, { what: string; so: string }>> = {
   silent: {
@@ -32,7 +36,12 @@ export function LiveRefresh() {
       due = setTimeout(() => standing === "live" && router.refresh(), 60);
     };
     const stop = hearHouse("/api/v1/events", (told) => {
-      if (told.kind === "entry") refresh();
+      if (told.kind === "entry") {
+        const { id } = told;
+        if (id === null) refresh();
+        else if (id > 0) refreshOnce(id, refresh);
+        else if (SHOW_THE_ROOM.has(location.pathname)) refresh();
+      }
       if (told.kind !== "state" || told.state === standing) return;
       const wasDown = standing === "silent" || standing === "away";
       standing = told.state;

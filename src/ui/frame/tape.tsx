@@ -7,6 +7,7 @@ import { Dialog } from "radix-ui";
 import { useState } from "react";
 import type { TapeLine, TapeView } from "@/house/standing/frame";
 import { Modal } from "../modal";
+import { refreshOnce } from "../refresh-once";
 import { send } from "../send";
 import { remember } from "./remember";
 
@@ -168,7 +169,7 @@ function Entry({ line }: { line: TapeLine }) {
     const outcome = await send("undo", { entry: line.id });
     if (!outcome.ok) return setUndoing({ step: "refused", message: outcome.refused.message });
     setOpen(false);
-    router.refresh();
+    refreshOnce(outcome.answer.entry, router.refresh);
   }
 
   return (

@@ -1,5 +1,5 @@
 import { mayAsk, Refusal, ROLES } from "@/house";
-import { houseDatabase, houseWriting } from "@/house/door";
+import { houseDatabase } from "@/house/door";
 import { understand } from "@/house/line";
 import { jsonBody, problem, sameSite, whoAsks } from "../http";
 
@@ -16,7 +16,7 @@ export async function POST(request: Request): Promise<Response> {
     const text = (body as { text?: unknown } | null)?.text;
     if (typeof text !== "string") throw new Refusal("bad-input", "Send the line's text.", 400);
     return Response.json(
-      await understand(houseWriting(), text, who, request.headers.get("aumbry-at") ?? undefined),
+      await understand(houseDatabase(), text, who, request.headers.get("aumbry-at") ?? undefined),
       {
         headers: { "cache-control": "no-store" },
       },
