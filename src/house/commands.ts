@@ -1,5 +1,5 @@
 /** Every verb of the house, by name. */
-
+import type { z } from "zod";
 import { issueLot } from "./bottle/commands/issue-lot";
 import { importRows } from "./files/commands/import-rows";
 import { addDevice, noteClimate, setFan } from "./hot-room/commands/room";
@@ -95,3 +95,8 @@ const ALL = [
 export const COMMANDS: ReadonlyMap<string, CommandDefinition> = new Map(
   ALL.map((c): [string, CommandDefinition] => [c.name, c as CommandDefinition]),
 );
+
+type Every = (typeof ALL)[number];
+export type CommandName = Every["name"];
+/** What a command is told, as it is sent: a form's fields are typed against it. */
+export type InputOf<N extends CommandName> = z.input<Extract<Every, { readonly name: N }>["input"]>;

@@ -1,4 +1,4 @@
-export { COMMANDS } from "./commands";
+export { COMMANDS, type CommandName, type InputOf } from "./commands";
 export { asRefusal, Refusal } from "./language/errors";
 export { ANY_HAND, type Answer, execute, mayAsk, rehearse } from "./ledger/command";
 export { ROLES } from "./people/records";

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { formatKg } from "@/core/units";
 import { Field } from "./fields/field";
 import { figureIn, jarIn, massIn } from "./fields/figure";
-import { type FieldSpec, inputFrom, type Values } from "./fields/spec";
+import { type FieldSpec, inputFrom } from "./fields/spec";
 import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
 
@@ -22,6 +22,8 @@ interface PailChoice {
 const ALL = "all";
 
 const figure = (text: string | boolean | undefined): number => figureIn(text) ?? 0;
+
+type Values = Readonly<Record<string, string | boolean>>;
 
 /** Pails into jars: choose pails, jar and count; what is over or short is said while typing. */
 export function FillJars({

@@ -15,8 +15,12 @@ import { type House, houseNow } from "./records/house";
 import { deedsOf, entryHash } from "./seal";
 import { Work } from "./work";
 
-export interface CommandDefinition<S extends z.ZodType = z.ZodType, O extends object = object> {
-  readonly name: string;
+export interface CommandDefinition<
+  S extends z.ZodType = z.ZodType,
+  O extends object = object,
+  N extends string = string,
+> {
+  readonly name: N;
   /** For the API's description and the help card: what it does, in one sentence. */
   readonly summary: string;
   readonly input: S;
@@ -36,9 +40,9 @@ export interface CommandDefinition<S extends z.ZodType = z.ZodType, O extends ob
 const DEFINED = new Map<string, Pick<CommandDefinition, "who" | "summary" | "afterUndo">>();
 export const definedCommand = (name: string) => DEFINED.get(name);
 
-export function defineCommand<S extends z.ZodType, O extends object>(
-  definition: CommandDefinition<S, O>,
-): CommandDefinition<S, O> {
+export function defineCommand<const N extends string, S extends z.ZodType, O extends object>(
+  definition: CommandDefinition<S, O, N>,
+): CommandDefinition<S, O, N> {
   DEFINED.set(definition.name, definition);
   return definition;
 }

@@ -1,18 +1,21 @@
 "use client";
 
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
+import { Controller, type FieldPath, type FieldValues, set, useForm } from "react-hook-form";
+import type { CommandName } from "@/house";
+import { draftOf, dropDraft, keepDraft } from "./draft";
 import { Field } from "./field";
-import { type FieldSpec, inputFrom, type Values } from "./spec";
+import { type FieldOf, type FieldSpec, inputFrom } from "./spec";
 import { SaysStanding } from "./standing";
 import { useCommand } from "./use-command";
 
-const startValues = (fields: readonly FieldSpec[]): Values =>
-  Object.fromEntries(
-    fields.map((f) => [
-      f.name,
-      f.kind === "check" ? f.value === "true" : (f.value ?? f.options?.[0]?.value ?? ""),
-    ]),
-  );
+/** Fields as they begin, nested as the command nests them; `kept` are left as they stand. */
+function startValues(fields: readonly FieldSpec[]): FieldValues {
+  const values: FieldValues = {};
+  for (const f of fields)
+    set(values, f.name, f.kind === "check" ? f.value === "true" : (f.value ?? f.options?.[0]?.value ?? ""));
+  return values;
+}
 
 /** What is filled in already needs no finger: the focus goes to the first field that is still empty. */
 const firstToFill = (fields: readonly FieldSpec[]): number =>
@@ -21,11 +24,11 @@ const firstToFill = (fields: readonly FieldSpec[]): number =>
     fields.findIndex((f) => !f.value && !f.options && f.kind !== "check"),
   );
 
-const unanswered = (fields: readonly FieldSpec[]): Values =>
-  Object.fromEntries(fields.filter((f) => f.whenAsked).map((f) => [f.name, f.kind === "check" ? false : ""]));
-
-/** A form for one command. After it is done it is ready for the next one, keeping the fields named in `keep`. */
-export function CommandForm({
+/**
+ * A form for one command; its fields are named as the command names them. After it is done it is ready for the next
+ * one, keeping the fields named in `keep`. What is half typed outlives a reload.
+ */
+export function CommandForm<N extends CommandName>({
   command,
   fields,
   label,
@@ -34,23 +37,47 @@ export function CommandForm({
   inPanel = false,
   children,
 }: {
-  command: string;
-  fields: readonly FieldSpec[];
+  command: N;
+  fields: readonly FieldSpec<FieldOf<N>>[];
   label: string;
-  fixed?: Readonly<Record<string, string>>;
-  keep?: readonly string[];
+  fixed?: Readonly<Partial<Record<FieldOf<N>, string>>>;
+  keep?: readonly FieldOf<N>[];
   /** It stands in a panel that is always open: no frame of its own, and it does not take the focus. */
   inPanel?: boolean;
   children?: ReactNode;
 }) {
-  const [values, setValues] = useState<Values>(() => startValues(fields));
+  const { control, handleSubmit, getValues, setValue, reset, watch } = useForm<FieldValues>({
+    defaultValues: startValues(fields),
+  });
   const { standing, errorAt, submit } = useCommand(command);
+  const [fromBefore, setFromBefore] = useState(false);
 
-  async function send() {
-    const answer = await submit(inputFrom({ ...fixed, ...values }));
+  useEffect(() => {
+    const draft = draftOf(command);
+    if (draft) {
+      reset(draft, { keepDefaultValues: true });
+      setFromBefore(true);
+    }
+    const { unsubscribe } = watch((values, { type }) => {
+      if (type === "change") keepDraft(command, values);
+    });
+    return unsubscribe;
+  }, [command, reset, watch]);
+
+  const startOver = (): void => {
+    dropDraft(command);
+    setFromBefore(false);
+    reset(startValues(fields));
+  };
+
+  async function send(values: FieldValues): Promise<void> {
+    const answer = await submit({ ...fixed, ...inputFrom(values) });
     if (!answer) return;
+    dropDraft(command);
+    setFromBefore(false);
     const blank = startValues(fields.map((f) => (f.options ? f : { ...f, value: "" })));
-    setValues((now) => ({ ...blank, ...Object.fromEntries(keep.map((name) => [name, now[name] ?? ""])) }));
+    for (const name of keep) set(blank, name, getValues(name as FieldPath<FieldValues>) ?? "");
+    reset(blank);
     const first = fields.find((f) => !keep.includes(f.name));
     if (first) (document.getElementsByName(first.name)[0] as HTMLElement | undefined)?.focus();
   }
@@ -59,23 +86,32 @@ export function CommandForm({
     <form
       className={inPanel ? "" : "panel mb-3"}
       aria-label={label}
-      onSubmit={(e) => {
-        e.preventDefault();
-        void send();
-      }}
+      onSubmit={(e) => void handleSubmit(send)(e)}
+      noValidate
     >
       <div className="flex flex-wrap items-start gap-4">
         {fields.map((f, i) =>
-          !f.whenAsked || errorAt(f.name) !== undefined || values[f.name] ? (
-            <Field
+          !f.whenAsked || errorAt(f.name) !== undefined || watch(f.name as string) ? (
+            <Controller
               key={f.name}
-              spec={f}
-              value={values[f.name] ?? ""}
-              error={errorAt(f.name)}
-              autoFocus={!inPanel && i === firstToFill(fields)}
-              onChange={(v) =>
-                setValues((now) => ({ ...now, ...(f.whenAsked ? {} : unanswered(fields)), [f.name]: v }))
-              }
+              control={control}
+              name={f.name as string}
+              render={({ field }) => (
+                <Field
+                  spec={f}
+                  value={field.value ?? ""}
+                  error={errorAt(f.name)}
+                  autoFocus={!inPanel && i === firstToFill(fields)}
+                  onChange={(v) => {
+                    // What the house asked about is answered anew when anything else changes.
+                    if (!f.whenAsked)
+                      for (const other of fields)
+                        if (other.whenAsked)
+                          setValue(other.name as string, other.kind === "check" ? false : "");
+                    field.onChange(v);
+                  }}
+                />
+              )}
             />
           ) : null,
         )}
@@ -85,6 +121,18 @@ export function CommandForm({
         <button type="submit" className="do" aria-disabled={standing.step === "sending"}>
           {label}
         </button>
+        {fromBefore && standing.step === "filling" && (
+          <p className="flex items-center gap-3 text-ink-2">
+            As it was typed before.
+            <button
+              type="button"
+              className="min-h-12 font-semibold underline underline-offset-4"
+              onClick={startOver}
+            >
+              Start over
+            </button>
+          </p>
+        )}
         <SaysStanding standing={standing} />
       </div>
     </form>

@@ -1,6 +1,12 @@
+import type { FieldPath, FieldValues } from "react-hook-form";
+import type { CommandName, InputOf } from "@/house";
+
+/** A path in a command's input, "supers.0.tag": a field that was renamed there no longer compiles here. */
+export type FieldOf<N extends CommandName> = InputOf<N> extends FieldValues ? FieldPath<InputOf<N>> : never;
+
 /** What a form's field is, as plain data a server page can hand to it. `name` is the path in the command's input. */
-export interface FieldSpec {
-  readonly name: string;
+export interface FieldSpec<Name extends string = string> {
+  readonly name: Name;
   readonly label: string;
   readonly kind?: "text" | "figure" | "choice" | "check" | "day";
   readonly unit?: string;
@@ -16,22 +22,18 @@ export interface FieldSpec {
   readonly span?: 1 | 2 | 3;
 }
 
-export type Values = Readonly<Record<string, string | boolean>>;
+/** A form's values as a command's input: what was not filled in is left out, at any depth. */
+export function inputFrom(values: unknown): Record<string, unknown> {
+  return (withoutEmpty(values) ?? {}) as Record<string, unknown>;
+}
 
-/** Builds the command's input out of dotted paths ("supers.0.tag"); empty text is left out. */
-export function inputFrom(values: Values): Record<string, unknown> {
-  const root: Record<string, unknown> = {};
-  for (const [path, value] of Object.entries(values)) {
-    if (value === "") continue;
-    const steps = path.split(".");
-    let at: Record<string, unknown> = root;
-    for (const [i, step] of steps.entries()) {
-      if (i === steps.length - 1) at[step] = value;
-      else {
-        at[step] ??= /^\d+$/.test(steps[i + 1] ?? "") ? [] : {};
-        at = at[step] as Record<string, unknown>;
-      }
-    }
-  }
-  return root;
+function withoutEmpty(value: unknown): unknown {
+  if (value === "" || value === undefined) return undefined;
+  if (Array.isArray(value)) return value.map(withoutEmpty).filter((inner) => inner !== undefined);
+  if (typeof value !== "object" || value === null) return value;
+  const kept = Object.entries(value).flatMap(([key, inner]) => {
+    const left = withoutEmpty(inner);
+    return left === undefined ? [] : [[key, left] as const];
+  });
+  return kept.length === 0 ? undefined : Object.fromEntries(kept);
 }

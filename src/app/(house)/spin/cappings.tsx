@@ -14,10 +14,16 @@ const WAYS = [
 ];
 
 /** Cappings into bins, honey out of them, wax weighed. */
-export function Cappings({ floor, batchField }: { floor: FloorView; batchField: readonly FieldSpec[] }) {
+export function Cappings({
+  floor,
+  batchField,
+}: {
+  floor: FloorView;
+  batchField: readonly FieldSpec<"batch">[];
+}) {
   const { bins, cappings } = floor;
   const planned = floor.plan?.uncappers.map((u) => u.tool) ?? [];
-  const bin: FieldSpec = {
+  const bin: FieldSpec<"bin"> = {
     name: "bin",
     label: "Bin",
     placeholder: "1",

@@ -24,7 +24,7 @@ interface Bench {
   readonly floor: FloorView;
   readonly search: SpinSearch;
   /** Which batch, where more than one is open. */
-  readonly batchField: readonly FieldSpec[];
+  readonly batchField: readonly FieldSpec<"batch">[];
 }
 
 const OFTEN: readonly Work<Bench>[] = [
@@ -248,7 +248,7 @@ export const WORK = workOf(OFTEN, SELDOM);
 
 /** What the pieces of work need to know. */
 export function benchOf(s: Snapshot, floor: FloorView, search: SpinSearch): Bench {
-  const batchField: FieldSpec[] =
+  const batchField: FieldSpec<"batch">[] =
     s.openBatches.length > 1
       ? [
           {

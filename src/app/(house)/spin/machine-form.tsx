@@ -4,7 +4,7 @@ import { formatKg } from "@/core/units";
 import type { FloorMachine } from "@/house/spin/model";
 import { Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
-import type { FieldSpec } from "@/ui/fields/spec";
+import type { FieldOf, FieldSpec } from "@/ui/fields/spec";
 import { RecordTable } from "@/ui/record";
 
 const cm = (metres: number): string => String(Number((metres * 100).toFixed(1)));
@@ -18,7 +18,7 @@ export function MachineForm({
   chosen: FloorMachine | undefined;
 }) {
   const is = (on: boolean | undefined) => (on ? { value: "true" } : {});
-  const fields: readonly FieldSpec[] = [
+  const fields: readonly FieldSpec<FieldOf<"change-machine">>[] = [
     ...(chosen ? [] : [{ name: "name", label: "Name", placeholder: "Twenty", span: 1 } as const]),
     {
       name: "kind",

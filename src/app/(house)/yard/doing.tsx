@@ -17,18 +17,18 @@ interface Bench {
   readonly view: YardView;
   /** What waits at the intake. */
   readonly intake: Snapshot["waiting"];
-  readonly yard: FieldSpec;
+  readonly yard: FieldSpec<"yard">;
 }
 
 const options = (list: readonly string[]) => list.map((v) => ({ value: v, label: v }));
-const TAGS: FieldSpec = {
+const TAGS: FieldSpec<"tags"> = {
   name: "tags",
   label: "Tags",
   placeholder: "1-12",
   hint: "a run, or a list with commas",
   span: 3,
 };
-const OWNER: readonly FieldSpec[] = [
+const OWNER: readonly FieldSpec<"owner" | "agreedKg">[] = [
   { name: "owner", label: "Kept separate for", hint: "leave empty to pool" },
   { name: "agreedKg", label: "Agreed each", unit: "kg", kind: "figure", span: 1 },
 ];
