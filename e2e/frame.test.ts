@@ -148,3 +148,24 @@ test("what the line said goes when its screen does", async ({ ines: page }) => {
   await expect(page.getByRole("heading", { level: 1, name: "Yard" })).toBeVisible();
   await expect(page.locator("#line-says")).toBeEmpty();
 });
+
+test("what is half typed in a form outlives a reload, is told, and is gone once it is done", async ({
+  ines: page,
+  demoHouse,
+}) => {
+  await page.goto(`${demoHouse.url}/yard?do=yard`);
+  const form = page.getByRole("form", { name: "Set up the yard" });
+  await form.getByLabel("Name", { exact: true }).fill("Half a ya");
+  await page.reload();
+  await ready(page);
+  await expect(form.getByLabel("Name", { exact: true })).toHaveValue("Half a ya");
+  await expect(form.getByText("As it was typed before.")).toBeVisible();
+  await form.getByRole("button", { name: "Start over" }).click();
+  await expect(form.getByLabel("Name", { exact: true })).toHaveValue("");
+  await form.getByLabel("Name", { exact: true }).fill("Whole Yard");
+  await form.getByRole("button", { name: "Set up the yard" }).click();
+  await expect(form.getByText("Yard Whole Yard set up.")).toBeVisible();
+  await page.reload();
+  await ready(page);
+  await expect(form.getByLabel("Name", { exact: true })).toHaveValue("");
+});

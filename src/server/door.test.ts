@@ -42,6 +42,15 @@ describe("the door", () => {
     expect(asked({ method })).toBe(405);
   });
 
+  it.each([
+    ["/api/v1/commands/undo", null],
+    ["/", 405],
+    ["/theme.js", 405],
+    ["/labels/X", 405],
+  ])("writing to %s is answered %s", (url, status) => {
+    expect(asked({ method: "POST", url })).toBe(status);
+  });
+
   it("knows a screen from a file, paper and the interface", () => {
     const screens = ["/", "/yard", "/trace/super/41?supers=100", "/set-up"];
     const others = [

@@ -44,7 +44,8 @@ export function turnedAway(
   names: ReadonlySet<string>,
 ): Turned | null {
   const { method = "", url = "" } = request;
-  if (!METHODS.has(method))
+  // Only the interface is written to: a screen, a file or a sheet is looked at.
+  if (!METHODS.has(method) || (method === "POST" && !url.startsWith("/api/")))
     return { status: 405, code: "bad-method", says: "Nothing here is asked for that way." };
   if (url.length > LONGEST_ADDRESS)
     return { status: 414, code: "long-address", says: "That address is too long." };

@@ -77,10 +77,6 @@ async function serve(request: IncomingMessage, response: ServerResponse): Promis
     response.writeHead(204).end();
     return;
   }
-  if (method === "POST" && isScreen(url)) {
-    response.setHeader("allow", "GET, HEAD");
-    return answer(response, 405, "text/plain; charset=utf-8", "A screen is looked at, not written to.\n");
-  }
   if (isScreen(url) && !(await recordsThere())) {
     response.setHeader("retry-after", "5");
     return answer(response, 503, "text/html; charset=utf-8", awayPage(nonce));

@@ -26,7 +26,7 @@ describe("figures in commands", () => {
     ["nothing", massKg("The weight", 90), undefined, "The weight is missing."],
     ["blank text", massKg("The weight", 90), "  ", "The weight is missing."],
     ["an object", massKg("The weight", 90), {}, "The weight must be a number."],
-    ["zero mass", massKg("The weight", 90), 0, "must be more than 0 and at most 90 kg, not 0 kg"],
+    ["zero mass", massKg("The weight", 90), 0, "must be between 0.001 and 90 kg, not 0 kg"],
     ["a negative mass", massKg("The weight", 90), "-2", "not -2 kg"],
     ["infinity", massKg("The weight", 90), Number.POSITIVE_INFINITY, "The weight must be a number."],
     ["NaN", massKg("The weight", 90), Number.NaN, "The weight must be a number."],
@@ -91,7 +91,7 @@ describe("text, days and tags", () => {
   it.each([
     ["41, 41", "Super 41 is named twice."],
     ["", "Name at least one super."],
-    ["1-400, 500-700", "At most 500 at a time."],
+    ["1-1500, 1600-2300", "At most 2,000 at a time."],
     ["x y/z", "must be one to sixteen letters"],
   ])("refuses the run %j", (input, sentence) => {
     expect(said(tags("super"), input)).toContain(sentence);

@@ -21,7 +21,10 @@ function runOf(part: string, letter: string): readonly string[] | null {
 export const tags = (kind: TagKind) =>
   z
     .union(
-      [z.string().max(LONGEST, `At most ${MOST} at a time.`), z.array(z.union([z.string(), z.number()]))],
+      [
+        z.string().max(LONGEST, `At most ${MOST.toLocaleString("en-GB")} at a time.`),
+        z.array(z.union([z.string(), z.number()])),
+      ],
       {
         error: `The ${kind}s' tags are missing.`,
       },
@@ -48,7 +51,7 @@ export const tags = (kind: TagKind) =>
       }
       if (out.length === 0) ctx.addIssue({ code: "custom", message: `Name at least one ${kind}.` });
       if (out.length > MOST) {
-        ctx.addIssue({ code: "custom", message: `At most ${MOST} at a time.` });
+        ctx.addIssue({ code: "custom", message: `At most ${MOST.toLocaleString("en-GB")} at a time.` });
         return z.NEVER;
       }
       const seen = new Set<string>();

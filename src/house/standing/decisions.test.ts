@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { decisions } from "./decisions";
 import { snapshot } from "./snapshot";
+import { URGENCY } from "./urgency";
 
 const HOUR = 3_600_000;
 
@@ -127,7 +128,7 @@ describe("from the batch to the buyer", () => {
       what: "11.0 kg in 1 pail may go into jars",
     });
     const [first] = await ahead(house, 25);
-    expect(first).toMatchObject({ id: "store-risk", tone: "stop", urgency: 5 });
+    expect(first).toMatchObject({ id: "store-risk", tone: "stop", urgency: URGENCY.willFerment });
     expect(first?.urgency).toBeLessThan(risk?.urgency ?? 0);
   });
 

@@ -90,6 +90,25 @@ export const vessels = (db: Knex, kind: VesselRow["kind"]): Promise<VesselRow[]>
 
 export const maybeYard = (db: Knex, name: string): Promise<YardRow | undefined> =>
   yardRows(db).whereRaw("lower(y.name) = lower(?)", [name]).first();
+/** Those of these tags that vessels of a kind carry already. */
+export const vesselTagsOf = async (
+  db: Knex,
+  kind: VesselKind,
+  tags: readonly string[],
+): Promise<ReadonlySet<string>> =>
+  new Set(
+    await db("live_vessel")
+      .where({ kind })
+      .whereRaw("tag = any(?)", [[...tags]])
+      .pluck("tag"),
+  );
+/** Those of these tags that colonies carry already. */
+export const colonyTagsOf = async (db: Knex, tags: readonly string[]): Promise<ReadonlySet<string>> =>
+  new Set(
+    await db("live_colony")
+      .whereRaw("tag = any(?)", [[...tags]])
+      .pluck("tag"),
+  );
 export const maybeColony = (db: Knex, tag: string): Promise<ColonyRow | undefined> =>
   colonyRows(db).where("c.tag", tag).first();
 export const maybeVessel = (

@@ -7,7 +7,8 @@ import { spoken, tags } from "../../language/ranges";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { fillAt, lastFillOf } from "../../ledger/records/fills";
 import type { Work } from "../../ledger/work";
-import { maybeVessel, oneVessel, statingVessel } from "../../vessels/records";
+import { oneVessel, statingVessel } from "../../vessels/records";
+import { setUpVessels } from "../../vessels/set-up";
 import { batchesOfFills, openBatch } from "../records/batches";
 
 export const addBins = defineCommand({
@@ -17,16 +18,10 @@ export const addBins = defineCommand({
   undo: "counter-entry",
   input: z.strictObject({ tags: tags("bin"), emptyKg: massKg("The empty weight", 60), since: since() }),
   async run(work, input) {
-    for (const one of input.tags) {
-      if (await maybeVessel(work.tx, "bin", one))
-        refuse("duplicate", `There is a bin ${one} already.`, "tags");
-      await work.state("vessel", {
-        kind: "bin",
-        tag: one,
-        empty_g: gramsFromKg(input.emptyKg),
-        known_from: knownFrom(work.house.zone, input.since),
-      });
-    }
+    await setUpVessels(work, "bin", input.tags, {
+      empty_g: gramsFromKg(input.emptyKg),
+      known_from: knownFrom(work.house.zone, input.since),
+    });
     return { tags: input.tags };
   },
   say: ({ tags: list }) => `Cappings bin${list.length === 1 ? "" : "s"} ${spoken(list)} set up.`,

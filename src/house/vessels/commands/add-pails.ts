@@ -1,11 +1,10 @@
 import { z } from "zod";
 import { gramsFromKg, written } from "@/core/units";
 import { knownFrom } from "../../language/clock";
-import { refuse } from "../../language/errors";
 import { massKg, since } from "../../language/fields";
 import { spoken, tags } from "../../language/ranges";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { maybeVessel } from "../records";
+import { setUpVessels } from "../set-up";
 
 export const addPails = defineCommand({
   name: "add-pails",
@@ -19,17 +18,11 @@ export const addPails = defineCommand({
     since: since(),
   }),
   async run(work, input) {
-    for (const tag of input.tags) {
-      if (await maybeVessel(work.tx, "pail", tag))
-        refuse("duplicate", `There is a pail ${tag} already.`, "tags");
-      await work.state("vessel", {
-        kind: "pail",
-        tag,
-        empty_g: gramsFromKg(input.emptyKg),
-        capacity_g: gramsFromKg(input.holdsKg),
-        known_from: knownFrom(work.house.zone, input.since),
-      });
-    }
+    await setUpVessels(work, "pail", input.tags, {
+      empty_g: gramsFromKg(input.emptyKg),
+      capacity_g: gramsFromKg(input.holdsKg),
+      known_from: knownFrom(work.house.zone, input.since),
+    });
     return { tags: input.tags, emptyKg: input.emptyKg, holdsKg: input.holdsKg };
   },
   say: ({ tags, emptyKg, holdsKg }) =>

@@ -1,11 +1,10 @@
 import { z } from "zod";
 import { gramsFromKg } from "@/core/units";
 import { knownFrom } from "../../language/clock";
-import { refuse } from "../../language/errors";
 import { choice, count, massKg, since } from "../../language/fields";
 import { spoken, tags } from "../../language/ranges";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { maybeVessel } from "../records";
+import { setUpVessels } from "../set-up";
 
 export const DEPTHS = ["deep", "medium", "shallow", "custom"] as const;
 
@@ -25,19 +24,13 @@ export const addSupers = defineCommand({
     since: since(),
   }),
   async run(work, input) {
-    for (const tag of input.tags) {
-      if (await maybeVessel(work.tx, "super", tag))
-        refuse("duplicate", `There is a super ${tag} already.`, "tags");
-      await work.state("vessel", {
-        kind: "super",
-        tag,
-        depth: input.depth,
-        frames: input.frames,
-        empty_g: gramsFromKg(input.emptyKg),
-        foundation: input.foundation ?? null,
-        known_from: knownFrom(work.house.zone, input.since),
-      });
-    }
+    await setUpVessels(work, "super", input.tags, {
+      depth: input.depth,
+      frames: input.frames,
+      empty_g: gramsFromKg(input.emptyKg),
+      foundation: input.foundation ?? null,
+      known_from: knownFrom(work.house.zone, input.since),
+    });
     return { tags: input.tags, depth: input.depth, frames: input.frames };
   },
   say: ({ tags, depth, frames }) =>

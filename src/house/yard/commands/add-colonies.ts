@@ -4,7 +4,7 @@ import { refuse } from "../../language/errors";
 import { massKg, note, since, text } from "../../language/fields";
 import { spoken, tags } from "../../language/ranges";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { maybeColony, oneYard } from "../../vessels/records";
+import { colonyTagsOf, oneYard } from "../../vessels/records";
 import { stateTerms } from "./keep-separate";
 
 export const addColonies = defineCommand({
@@ -21,16 +21,27 @@ export const addColonies = defineCommand({
   }),
   async run(work, input) {
     const yard = await oneYard(work.tx, input.yard);
-    for (const tag of input.tags) {
-      if (await maybeColony(work.tx, tag)) refuse("duplicate", `There is a colony ${tag} already.`, "tags");
-      const id = await work.state("colony", {
+    const known = await colonyTagsOf(work.tx, input.tags);
+    const here = input.tags.find((tag) => known.has(tag));
+    if (here !== undefined) refuse("duplicate", `There is a colony ${here} already.`, "tags");
+    const ids = await work.stateMany(
+      "colony",
+      input.tags.map((tag) => ({
         tag,
         yard_id: yard.id,
         known_from: knownFrom(work.house.zone, input.since),
-      });
-      await work.openFill({ kind: "colony", name: `colony ${tag}`, colonyId: id });
-      if (input.owner) await stateTerms(work, id, input);
-    }
+      })),
+    );
+    await work.stateMany(
+      "fill",
+      ids.map((id, i) => ({
+        kind: "colony",
+        name: `colony ${input.tags[i]}`,
+        colony_id: id,
+        opened_at: work.at,
+      })),
+    );
+    if (input.owner) for (const id of ids) await stateTerms(work, id, input);
     await work.restOn(
       yard,
       `yard ${yard.name} has ${input.tags.length === 1 ? "colony" : "colonies"} ${spoken(input.tags)}`,
