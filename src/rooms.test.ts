@@ -68,4 +68,18 @@ describe("the rooms of the house", () => {
     const may = new Set(["index", "openapi", "line"]);
     expect(against((l) => l.to !== "commands" || may.has(l.from))).toEqual([]);
   });
+
+  it("ask the database only in their records; the ledger, which writes, in its own files", () => {
+    const files = readdirSync(HOUSE, { recursive: true, encoding: "utf8" }).filter(
+      (f) =>
+        f.endsWith(".ts") &&
+        !/\.test\.ts$|^testing\//.test(f) &&
+        !/(^|\/)records(\.ts$|\/)/.test(f) &&
+        !f.startsWith("ledger/"),
+    );
+    const asks = /\b(?:db|tx)(?:<\w+>)?\(\s*["'`]|\.raw\(/;
+    expect(files.length).toBeGreaterThan(60);
+    expect(files.filter((f) => asks.test(readFileSync(join(HOUSE, f), "utf8")))).toEqual([]);
+    expect(asks.test('await work.tx("live_batch").first()')).toBe(true);
+  });
 });

@@ -109,11 +109,116 @@ await command("add-yard", { name: "Bench Yard" });
 await command("add-colonies", { yard: "Bench Yard", tags: "1-10" });
 await command("add-supers", { tags: "1-400", depth: "medium", frames: 10, emptyKg: 5.2 });
 
+/** Chains of a comb, its batch, a pail, a lot and a buyer's parcel, each emptied into the next: history, and nothing standing. */
+async function history(chains: number, from: number): Promise<void> {
+  const [at, id] = [
+    "now() - interval '200 days' + g * interval '1 minute'",
+    (k: number) => `${5_000_000 + k * 100_000_000} + ${from} + g`,
+  ];
+  const steps = ["comb", "batch", "pail", "lot", "parcel"];
+  const series = `generate_series(1, ${chains}) g`;
+  await bulk(`
+    insert into entry (id, command, who, device, happened_at, recorded_at, input, output, say, grams, undoable, idempotency_key, prev_hash, hash)
+      select 2000000 + ${from} + g, 'bench', 'Bench', 'bench', ${at}, ${at}, '{}', '{}', 'bench ' || g, 10000, true, 'past-' || ${from} + g, '', 'past-' || ${from} + g from ${series};
+    ${steps.map((kind, k) => `insert into fill (id, entry_id, kind, name, opened_at) select ${id(k)}, 2000000 + ${from} + g, '${kind}', '${kind} H' || ${from} + g, ${at} from ${series};`).join("\n")}
+    ${steps
+      .map(
+        (_, k) =>
+          `insert into movement (entry_id, from_fill, to_fill, grams, at, kind) select 2000000 + ${from} + g, ${k === 0 ? "(select min(id) from fill where kind = 'colony')" : id(k - 1)}, ${id(k)}, 10000, ${at}, '${["pull", "join", "pail", "draw", "send"][k]}' from ${series};`,
+      )
+      .join("\n")}
+    insert into batch (id, entry_id, number, fill_id) select ${id(1)}, 2000000 + ${from} + g, 700000 + ${from} + g, ${id(1)} from ${series};
+    insert into batch_close (entry_id, batch_id, remainder_g, reason) select 2000000 + ${from} + g, ${id(1)}, 0, '' from ${series};
+    insert into reading (entry_id, fill_id, scale, value, temp_c, compensates, index20, water_pct, sd_pct, who, at)
+      select 2000000 + ${from} + g, ${id(2)}, 'water', 17, 20, true, 1.49, 17, 0.2, 'Bench', ${at} from ${series};
+    insert into fill_balance (fill_id, grams, kind) select f.id, case when f.kind = 'parcel' then 10000 else 0 end, f.kind from fill f on conflict (fill_id) do nothing;
+  `);
+  await db.raw("analyze");
+}
+
+const PAGES = ["/", "/yard", "/hot-room", "/spin", "/store", "/bottle", "/out", "/set-up"];
+const page = async (path: string) => {
+  const response = await ask(base + path, { headers: { cookie: "aumbry-who=Bench" } });
+  await response.text();
+  if (!response.ok) throw new Error(`${path} answered ${response.status}`);
+};
+const ratios: { what: string; ratio: number; goal: number }[] = [];
+
 const supers = Array.from({ length: 300 }, (_, i) => String(i + 1));
 const pull = (tag: string) =>
   command("pull-supers", { supers: [{ tag, colony: "1", cappedPct: 95, grossKg: 17 }] });
 await timed(20, (i) => pull(supers[i] as string));
 report("command round trip (pull, over HTTP)", await timed(200, (i) => pull(supers[i + 20] as string)), 40);
+
+// The same rows in plain SQL, without asking anything first.
+const colonyFill = (await db("fill").where({ kind: "colony" }).first("id")).id;
+const [anyEntry, anyPull, anyColony] = [
+  (await db("entry").first("id")).id,
+  (await db("pull").first("id")).id,
+  (await db("colony").first("id")).id,
+];
+const vessels: number[] = await db("vessel").where({ kind: "super" }).limit(200).pluck("id");
+const plainWrite = (i: number) =>
+  db
+    .transaction(async (tx) => {
+      const [fill] = await tx("fill")
+        .insert({ entry_id: anyEntry, kind: "comb", name: `plain ${i}`, opened_at: new Date() })
+        .returning("id");
+      await tx("pull_super").insert({
+        entry_id: anyEntry,
+        pull_id: anyPull,
+        fill_id: fill.id,
+        vessel_id: vessels[i % vessels.length],
+        colony_id: anyColony,
+        capped_pct: 95,
+        gross_g: 17_000,
+      });
+      await tx("movement").insert({
+        entry_id: anyEntry,
+        from_fill: colonyFill,
+        to_fill: fill.id,
+        grams: 1,
+        at: new Date(),
+        kind: "pull",
+      });
+      throw new Error("taken back");
+    })
+    .catch(() => {});
+await timed(10, plainWrite);
+report("the same rows in plain SQL, taken back", await timed(100, plainWrite), 40);
+
+console.log("· eight clients at once");
+let written = 0;
+const until = performance.now() + 5000;
+await Promise.all(
+  Array.from({ length: 8 }, async () => {
+    while (performance.now() < until) {
+      await command("note-bloom", { yard: "Bench Yard", what: "lime", date: "2026-06-20" });
+      written += 1;
+    }
+  }),
+);
+console.log(`  ${Math.round(written / 5)} commands a second`);
+
+console.log("· pages with nothing behind them, then with 10 and 50 times the history");
+const bare = new Map<string, number>();
+for (const path of PAGES) {
+  await timed(4, () => page(path));
+  bare.set(path, quantile(await timed(15, () => page(path)), 0.5));
+}
+let past = 0;
+for (const [times, chains] of [
+  [10, 2000],
+  [50, 8000],
+] as const) {
+  await history(chains, past);
+  past += chains;
+  for (const path of PAGES) {
+    await timed(4, () => page(path));
+    const ratio = quantile(await timed(15, () => page(path)), 0.5) / (bare.get(path) ?? Number.NaN);
+    ratios.push({ what: `page ${path} with ${times} times the history`, ratio, goal: 1.3 });
+  }
+}
 
 console.log("· forecasting 40 stacks, simulating days, arranging loads, bringing in 10,000 supers");
 const MINUTE = 60_000;
@@ -206,14 +311,18 @@ await season(5000, 50_000);
 // As the database does by itself soon after so much was written.
 await db.raw("analyze");
 for (const path of ["/", "/yard", "/hot-room", "/spin", "/store", "/bottle"]) {
-  const get = async () => {
-    const response = await ask(base + path);
-    await response.text();
-    if (!response.ok) throw new Error(`${path} answered ${response.status}`);
-  };
-  await timed(5, get);
-  report(`page ${path}, 5,000 supers and 50,000 movements`, await timed(30, get), 150);
+  await timed(5, () => page(path));
+  report(`page ${path}, 5,000 supers and 50,000 movements`, await timed(30, () => page(path)), 60);
 }
+// Each entry makes another moment of the house: nothing is shared then.
+report(
+  "page / right after an entry, with that season",
+  await timed(12, async () => {
+    await command("note-bloom", { yard: "Bench Yard", what: "lime", date: "2026-06-21" });
+    await page("/");
+  }),
+  100,
+);
 const labels = async (count: number) => {
   const response = await ask(`${base}/labels/BENCH-8?count=${count}`);
   const bytes = await response.arrayBuffer();
@@ -259,4 +368,7 @@ for (const r of rows)
   console.log(
     `${r.what.padEnd(58)}${r.p50.toFixed(1).padStart(9)}${r.p95.toFixed(1).padStart(9)}${String(r.budget).padStart(9)}${`${Math.round((r.p95 / r.budget) * 100)} %`.padStart(8)}`,
   );
+console.log(`\n${"what".padEnd(58)}${"ratio".padStart(9)}${"goal".padStart(9)}`);
+for (const r of ratios)
+  console.log(`${r.what.padEnd(58)}${r.ratio.toFixed(2).padStart(9)}${String(r.goal).padStart(9)}`);
 await db.destroy();

@@ -101,3 +101,18 @@ export const sameParcelSince = (
     .where({ "p.lot_id": lotId, "p.buyer_id": buyerId, "p.jars": jars })
     .whereRaw("e.recorded_at > clock_timestamp() - ? * interval '1 minute'", [minutes])
     .first("e.who");
+
+/** Parcels behind these fills: of which lot, how many jars, when sent. */
+export const parcelsOfFills = (
+  db: Knex,
+  fillIds: readonly number[],
+): Promise<{ fill_id: number; jars: number; code: string; sent_on: string }[]> =>
+  db("live_parcel as p")
+    .join("live_lot as l", "l.id", "p.lot_id")
+    .whereIn("p.fill_id", [...fillIds])
+    .select("p.fill_id", "p.jars", "l.code", "p.sent_on");
+
+/** A number no lot of that year has had, undone ones included: a code that was printed is never given twice. */
+export async function nextLotNumber(db: Knex, year: number): Promise<number> {
+  return Number((await db("lot").where({ year }).max("number as n").first())?.n ?? 0) + 1;
+}

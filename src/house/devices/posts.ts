@@ -1,10 +1,12 @@
 /** What devices post by themselves: who they are is proved by a token, how much they may say is bounded. */
+
 import { createHash, timingSafeEqual } from "node:crypto";
 import type { Knex } from "knex";
 import { z } from "zod";
 import { type DeviceRow, maybeDevice } from "../hot-room/records";
 import { Refusal } from "../language/errors";
 import { isWritable } from "../language/writable";
+import { keepPosts, postsSince, standInOf } from "./records";
 
 /** A bridge that was cut off may bring half a day at once; more is a bridge gone mad. */
 export const MOST_READINGS = 720;
@@ -110,21 +112,14 @@ export async function keepReadings(
       "bad-time",
       `${strange.at.toISOString()} lies in the future or more than 30 days back: set the device's clock.`,
     );
-  const { n } = (await db("device_post")
-    .where({ device_id: device.id })
-    .where("received_at", ">", new Date(now.getTime() - 60_000))
-    .count("* as n")
-    .first()) as { n: number };
+  const n = await postsSince(db, device.id, new Date(now.getTime() - 60_000));
   if (n + rows.length > MOST_ROWS_A_MINUTE)
     return problem("too-fast", "Too many readings in a minute; slow down.");
-  const made = await db("device_post")
-    .insert(rows.map((r) => ({ ...r, device_id: device.id, received_at: now })))
-    .onConflict(["device_id", "at"])
-    .ignore()
-    .returning("id");
-  // No entry was made; screens look again all the same.
-  await db.raw("select pg_notify('aumbry', '0')");
-  return { kept: made.length };
+  const kept = await keepPosts(
+    db,
+    rows.map((r) => ({ ...r, device_id: device.id, received_at: now })),
+  );
+  return { kept };
 }
 
 const sha256 = (text: string): Buffer => createHash("sha256").update(text, "utf8").digest();
@@ -155,7 +150,7 @@ export async function receiveFromStandIn(
   reading: Record<string, unknown>,
   now = new Date(),
 ): Promise<DeviceRow> {
-  const device: DeviceRow | undefined = await db("live_device").where({ kind, stand_in: true }).first();
+  const device = await standInOf(db, kind);
   if (!device) throw new Refusal("no-stand-in", `This house has no stand-in ${kind}.`, 404);
   await keepReadings(db, device, [{ at: now.toISOString(), ...reading }], now);
   return device;

@@ -1,10 +1,12 @@
 /** What a typed or scanned line means: something to do, something to open, or a sentence about what is wrong. */
+
 import type { Knex } from "knex";
 import { maybeLot } from "../bottle/records";
 import { COMMANDS } from "../commands";
 import { asRefusal, Refusal } from "../language/errors";
 import { isWritable } from "../language/writable";
 import { rehearse } from "../ledger/command";
+import { batchKnown } from "../spin/records/batches";
 import { maybeColony, maybeVessel } from "../vessels/records";
 import { VERBS, type Verb } from "./verbs";
 
@@ -46,12 +48,7 @@ async function thingNamed(db: Knex, text: string): Promise<{ href: string; say: 
   if (/c/i.test(letter) && (await maybeColony(db, upper)))
     return { href: `/trace/colony/${upper}`, say: `Open colony ${upper}.` };
   const [, batch] = /^batch (\d{1,6})$/i.exec(text) ?? [];
-  if (
-    batch &&
-    (await db("live_batch")
-      .where({ number: Number(batch) })
-      .first("id"))
-  )
+  if (batch && (await batchKnown(db, Number(batch))))
     return { href: `/trace/batch/${batch}`, say: `Open batch ${batch}.` };
   const lot = /^[A-Z0-9-]{5,20}$/i.test(text) ? await maybeLot(db, text) : undefined;
   if (lot) return { href: `/trace/lot/${lot.code}`, say: `Open lot ${lot.code}, ${lot.honey_kind}.` };

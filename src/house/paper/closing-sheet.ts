@@ -2,11 +2,13 @@
  * The day's closing on one page: what was done, what stands where, and the ledger's newest seal. The paper is the
  * seal's keeper outside the computer: a ledger that was rewritten later does not carry it any more.
  */
+
 import type { Knex } from "knex";
 import { DateTime } from "luxon";
 import { PAGE_SIZES_MM } from "@/core/labels";
 import { formatKgFromG } from "@/core/units";
 import { clockIn, dayIn, writtenDay } from "../language/clock";
+import { countEntriesSince, newestSeal } from "../ledger/records/entries";
 import { fingerprint } from "../ledger/seal";
 import { checksSince } from "../spin/records/floor";
 import { dayAccount } from "../standing/day";
@@ -25,11 +27,11 @@ export async function closingSheet(db: Knex, now = new Date()): Promise<{ pdf: B
   const s = await snapshot(db, now);
   const { zone } = s.house;
   const midnight = DateTime.fromJSDate(now, { zone }).startOf("day").toJSDate();
-  const [account, checks, head, made] = await Promise.all([
+  const [account, checks, newest, made] = await Promise.all([
     dayAccount(db, s),
     checksSince(db, midnight),
-    db("entry").orderBy("id", "desc").first("id", "hash"),
-    db("entry").where("recorded_at", ">=", midnight).count("* as n").first(),
+    newestSeal(db),
+    countEntriesSince(db, midnight),
   ]);
   const today = dayIn(zone, now);
   const title = `Closing of ${writtenDay(today)}`;
@@ -60,10 +62,7 @@ export async function closingSheet(db: Knex, now = new Date()): Promise<{ pdf: B
   doc.y = 20 * PT_PER_MM;
   write(s.house.entry_id === null ? "A house without a name yet" : s.house.name, 13);
   write(title, 26, "bold");
-  write(
-    `Printed at ${clockIn(zone, now)}, ${Number(made?.n ?? 0).toLocaleString("en-GB")} entries made today.`,
-    13,
-  );
+  write(`Printed at ${clockIn(zone, now)}, ${made.toLocaleString("en-GB")} entries made today.`, 13);
   doc.y += 14;
   write("What moved today", 16, "bold");
   doc.y += 4;
@@ -85,7 +84,6 @@ export async function closingSheet(db: Knex, now = new Date()): Promise<{ pdf: B
   doc.y += 16;
   write("The ledger's newest seal", 16, "bold");
   doc.y += 4;
-  const newest = { entry: head?.id ?? 0, hash: head?.hash ?? "0".repeat(64) };
   write(fingerprint(newest), 22, "bold");
   doc.y += 4;
   write(

@@ -26,3 +26,10 @@ export async function actorNamed(db: Knex, name: string): Promise<Actor> {
     401,
   );
 }
+
+/** Names of those with one of these roles. */
+export const namesOf = (db: Knex, roles: readonly Role[]): Promise<string[]> =>
+  db("live_crew")
+    .whereIn("role", [...roles])
+    .orderBy("id")
+    .pluck("name");

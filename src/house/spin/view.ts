@@ -1,4 +1,5 @@
 /** The floor as it stands: machines, what turns, frames still waiting, room in pail and drum, the day's plan. */
+
 import type { Knex } from "knex";
 import { cappingsShare, HAND_WAYS, type HandStation, handStation, TOOLS, type Tool } from "@/core/dayplan";
 import {
@@ -15,6 +16,7 @@ import { formatKgFromG } from "@/core/units";
 import { devicesAtHand } from "../devices/view";
 import { clockIn, dayIn, daysLater, whenIn } from "../language/clock";
 import { minutesOf } from "../language/clock-time";
+import { namesOf } from "../people/records";
 import type { BatchState, Snapshot } from "../standing/snapshot";
 import { framesIn } from "../vessels/frames";
 import { usualPailKg } from "../vessels/records";
@@ -194,7 +196,7 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
       combsOfBatches(db, closedIds),
       binsHolding(db),
       plansAround(db, today, nowMin),
-      db("live_crew").whereIn("role", ["lead", "floor", "filler"]).orderBy("id").pluck("name"),
+      namesOf(db, ["lead", "floor", "filler"]),
       skills(db),
       handWork(db),
       cappingsOfBatches(db),

@@ -1,7 +1,9 @@
 /** What moved through the house on one day. */
+
 import type { Knex } from "knex";
 import { DateTime } from "luxon";
 import type { MovementKind } from "../ledger/kinds";
+import { movedByKind } from "../ledger/records/fills";
 import type { Snapshot } from "./snapshot";
 
 export interface DayRow {
@@ -31,15 +33,7 @@ const NAMES: Record<MovementKind, { readonly name: string; readonly loss?: true 
 /** Standing movements since the house's midnight, by what they were; kinds that did not happen are left out. */
 export async function dayAccount(db: Knex, s: Pick<Snapshot, "house" | "now">): Promise<DayRow[]> {
   const midnight = DateTime.fromJSDate(s.now, { zone: s.house.zone }).startOf("day").toJSDate();
-  const rows = await db("movement as m")
-    .leftJoin("undone as u", "u.entry_id", "m.entry_id")
-    .whereNull("u.entry_id")
-    .whereNull("m.reverses")
-    .where("m.at", ">=", midnight)
-    .groupBy("m.kind")
-    .select("m.kind")
-    .sum("m.grams as grams");
-  const byKind = new Map(rows.map((r) => [r.kind as string, Number(r.grams)]));
+  const byKind = await movedByKind(db, midnight);
   return Object.entries(NAMES).flatMap(([kind, told]) =>
     told && byKind.has(kind)
       ? [{ name: told.name, grams: byKind.get(kind) ?? 0, loss: told.loss ?? false }]

@@ -2,16 +2,9 @@
  * What many screens ask for is read once for each moment of the house: a moment lasts until the next entry, the
  * next word of a device, or the next minute. Whoever asks in between shares what was read, also while it is read.
  */
+
 import type { Knex } from "knex";
-
-const MINUTE = 60_000;
-
-async function momentOf(db: Knex, now: Date): Promise<string> {
-  const { rows } = await db.raw(
-    "select (select max(id) from entry) as entry, (select max(id) from device_post) as post",
-  );
-  return `${rows[0].entry} ${rows[0].post} ${Math.floor(now.getTime() / MINUTE)}`;
-}
+import { momentOf } from "./records";
 
 interface Kept {
   readonly moment: string;

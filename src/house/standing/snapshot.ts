@@ -22,6 +22,7 @@ import {
 import { toWeighEmpty } from "../vessels/records";
 import { openPlans, type PlanRow } from "../yard/records/plans";
 import { combsNamed, waitingCombs } from "../yard/records/pulls";
+import { equipmentThere, pailsHolding } from "./records";
 
 export type { WaitingSuper, WaterJudgement } from "../hot-room/waiting";
 
@@ -108,37 +109,6 @@ function grouped<T>(list: readonly T[], keyOf: (item: T) => number): Map<number,
   return map;
 }
 
-interface PailRow {
-  fill_id: number;
-  tag: string;
-  grams: number;
-  capacity_g: number | null;
-  batch: number;
-  batch_id: number;
-  batch_fill: number;
-  opened_at: Date;
-}
-
-const pailsHolding = (db: Knex): Promise<PailRow[]> =>
-  db("fill_balance as b")
-    .join("live_fill as f", "f.id", "b.fill_id")
-    .join("vessel as v", "v.id", "f.vessel_id")
-    .join("movement as m", (j) => j.on("m.to_fill", "f.id").andOnVal("m.kind", "pail"))
-    .join("live_batch as t", "t.fill_id", "m.from_fill")
-    .where("b.kind", "pail")
-    .where("b.grams", ">", 0)
-    .orderByRaw("length(v.tag), v.tag")
-    .select(
-      "f.id as fill_id",
-      "v.tag",
-      "b.grams",
-      "v.capacity_g",
-      "t.number as batch",
-      "t.id as batch_id",
-      "t.fill_id as batch_fill",
-      "f.opened_at",
-    );
-
 /** Whose honey each batch is, "" for the house's; one of heated cappings is asked for what it came from. */
 async function ownersOf(
   db: Knex,
@@ -152,15 +122,6 @@ async function ownersOf(
     owners.set(id, [...new Set(combs.map((c) => c.owner).filter((o) => o !== ""))].join(" and "));
   }
   return owners;
-}
-
-async function equipmentThere(db: Knex): Promise<Snapshot["equipment"]> {
-  const { rows } = await db.raw(
-    `select exists (select 1 from live_yard) as yards, exists (select 1 from live_colony) as colonies,
-            exists (select 1 from live_vessel where kind = 'super') as supers,
-            exists (select 1 from live_vessel where kind = 'pail') as pails`,
-  );
-  return rows[0];
 }
 
 export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {

@@ -1,7 +1,9 @@
 /** Where honey came from and where it went, from any vessel, batch, lot, colony or yard. */
+
 import type { Knex } from "knex";
 import { batchAccount, standing } from "@/core/ledger";
 import { formatKgFromG } from "@/core/units";
+import { parcelsOfFills } from "../bottle/records";
 import { clockIn, dayIn, writtenDay } from "../language/clock";
 import { plural } from "../language/ranges";
 import { type FillKind, movementsOf, reachInDatabase } from "../ledger/records/fills";
@@ -228,14 +230,11 @@ export async function traceView(
 
 /** Parcels as rows: the buyer, and what was in it. */
 async function parcelsOf(db: Knex, got: readonly { fill: Known; grams: number }[]) {
-  const parcels = await db("live_parcel as p")
-    .join("live_lot as l", "l.id", "p.lot_id")
-    .whereIn(
-      "p.fill_id",
-      got.map((g) => g.fill.id),
-    )
-    .select("p.fill_id", "p.jars", "l.code", "p.sent_on");
-  const parcelOf = new Map(parcels.map((p) => [p.fill_id as number, p]));
+  const parcels = await parcelsOfFills(
+    db,
+    got.map((g) => g.fill.id),
+  );
+  const parcelOf = new Map(parcels.map((p) => [p.fill_id, p]));
   return got.flatMap(({ fill, grams }) => {
     const parcel = parcelOf.get(fill.id);
     if (!parcel) return [];

@@ -1,7 +1,9 @@
 /** Fills by name, and shares added up into rows. */
+
 import type { Knex } from "knex";
 import { type Movement, mix } from "@/core/ledger";
 import type { FillKind } from "../ledger/records/fills";
+import { fillsCalled } from "../ledger/records/fills";
 import { combsNamed, type PulledComb } from "../yard/records/pulls";
 import type { ShareList, ShareRow } from "./model";
 import type { Start } from "./start";
@@ -13,12 +15,7 @@ export interface Known {
 }
 
 export async function fillsNamed(db: Knex, ids: readonly number[]): Promise<Map<number, Known>> {
-  const rows: Known[] =
-    ids.length === 0
-      ? []
-      : await db("fill")
-          .whereIn("id", [...ids])
-          .select("id", "kind", "name");
+  const rows = await fillsCalled(db, ids);
   return new Map(rows.map((r) => [r.id, r]));
 }
 

@@ -5,7 +5,7 @@ import { Refusal } from "../language/errors";
 import { lastFillOf } from "../ledger/records/fills";
 import { oneBatch } from "../spin/records/batches";
 import { maybeColony, maybeVessel, maybeYard } from "../vessels/records";
-import { combsOfSuper } from "../yard/records/pulls";
+import { type Charge, chargesOfColony, chargesOfYard, combsOfSuper } from "../yard/records/pulls";
 import type { TraceKind } from "./model";
 
 export interface Start {
@@ -19,12 +19,6 @@ export interface Start {
 
 /** More charges than this are looked at a year at a time. */
 const MOST_CHARGES = 3000;
-
-interface Charge {
-  readonly fill_id: number;
-  /** The day of the pull, ISO. */
-  readonly date: string;
-}
 
 /** All charges, or those of one year where there are many. */
 function chargesOf(charges: readonly Charge[], wanted?: number): Pick<Start, "fills" | "years" | "year"> {
@@ -70,18 +64,12 @@ export async function startOf(db: Knex, kind: TraceKind, name: string, year?: nu
     }
     case "colony": {
       const colony = (await maybeColony(db, name)) ?? unknown();
-      const combs: Charge[] = await db("live_pull_super as p")
-        .join("live_pull as u", "u.id", "p.pull_id")
-        .where("p.colony_id", colony.id)
-        .select("p.fill_id", "u.date");
+      const combs = await chargesOfColony(db, colony.id);
       return { name: colony.tag, title: `Colony ${colony.tag}`, ...chargesOf(combs, year) };
     }
     case "yard": {
       const yard = (await maybeYard(db, name)) ?? unknown();
-      const combs: Charge[] = await db("live_pull_super as p")
-        .join("live_pull as u", "u.id", "p.pull_id")
-        .where("u.yard_id", yard.id)
-        .select("p.fill_id", "u.date");
+      const combs = await chargesOfYard(db, yard.id);
       return { name: yard.name, title: yard.name, ...chargesOf(combs, year) };
     }
   }

@@ -102,6 +102,9 @@ export const vesselTagsOf = async (
       .whereRaw("tag = any(?)", [[...tags]])
       .pluck("tag"),
   );
+export async function nameOfYard(db: Knex, id: number): Promise<string> {
+  return (await db("live_yard").where({ id }).first("name")).name;
+}
 /** Those of these tags that colonies carry already. */
 export const colonyTagsOf = async (db: Knex, tags: readonly string[]): Promise<ReadonlySet<string>> =>
   new Set(

@@ -11,6 +11,7 @@ import { framesOf } from "../vessels/frames";
 import { colonies, vessels, yards } from "../vessels/records";
 import { CLEARING, type Clearing, type DatedStep, stepsOf } from "./clearing";
 import { maybePlan, type PlanRow } from "./records/plans";
+import { bloomsSince, gaveByYard } from "./records/pulls";
 import { pastBatches, pastFrames } from "./records/yields";
 
 export interface YardView {
@@ -112,21 +113,10 @@ export async function yardView(db: Knex, s: Pick<Snapshot, "house" | "now">): Pr
   const [places, hives, gave, blooms] = await Promise.all([
     yards(db),
     colonies(db),
-    db("live_pull as u")
-      .join("live_pull_super as p", "p.pull_id", "u.id")
-      .join("vessel as v", "v.id", "p.vessel_id")
-      .where("u.date", ">=", year)
-      .groupBy("u.yard_id")
-      .select(
-        "u.yard_id",
-        db.raw("count(*)::int as supers"),
-        db.raw("sum(p.gross_g - coalesce(p.empty_g, v.empty_g))::bigint as grams"),
-      ),
-    db("live_bloom").where("date", ">=", year).orderBy(["date", "id"]),
+    gaveByYard(db, year),
+    bloomsSince(db, year),
   ]);
-  const byYard = new Map(
-    gave.map((g) => [g.yard_id as number, { supers: g.supers as number, grams: g.grams as number }]),
-  );
+  const byYard = new Map(gave.map((g) => [g.yard_id, { supers: g.supers, grams: g.grams }]));
   return {
     today,
     yards: places.map((y) => {

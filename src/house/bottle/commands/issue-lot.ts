@@ -21,6 +21,7 @@ import { defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";
 import { oneVessel } from "../../vessels/records";
 import { bottleGate } from "../gate";
+import { nextLotNumber } from "../records";
 
 const BESIDE: Record<string, string> = {
   "not-enough-honey": "jars",
@@ -79,8 +80,7 @@ export const issueLot = defineCommand({
       refuse("one-of-two", "Give the loss or the mean fill, not both: one follows from the other.", "lostKg");
     const filledOn = dayIn(work.house.zone, work.at);
     const year = Number(filledOn.slice(0, 4));
-    const last = await work.tx("lot").where({ year }).max("number as n").first();
-    const number = Number(last?.n ?? 0) + 1;
+    const number = await nextLotNumber(work.tx, year);
     const code = lotCode(work.house.lot_prefix, year, number);
     const bestBefore = input.bestBefore ?? monthsLater(filledOn, work.house.best_before_months);
     if (bestBefore <= filledOn)

@@ -91,3 +91,12 @@ export function restingOn(db: Knex, entryId: number): Promise<Dependent[]> {
 
 export const isUndone = async (db: Knex, entryId: number): Promise<boolean> =>
   Boolean(await db("undone").where({ entry_id: entryId }).first());
+
+/** The newest entry with its seal; entry 0 before there is any. */
+export async function newestSeal(db: Knex): Promise<{ entry: number; hash: string }> {
+  const head = await db<EntryRow>("entry").orderBy("id", "desc").first("id", "hash");
+  return head ? { entry: head.id, hash: head.hash } : { entry: 0, hash: GENESIS };
+}
+
+export const countEntriesSince = async (db: Knex, since: Date): Promise<number> =>
+  Number((await db("entry").where("recorded_at", ">=", since).count("* as n").first())?.n ?? 0);

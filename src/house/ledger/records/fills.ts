@@ -179,3 +179,40 @@ export async function reachInDatabase(
   );
   return rows.map((r: { fill: number }) => r.fill);
 }
+
+/** Fills as they are called, whether they still stand or not. */
+export const fillsCalled = (
+  db: Knex,
+  ids: readonly number[],
+): Promise<{ id: number; kind: FillKind; name: string }[]> =>
+  db("fill")
+    .whereRaw("id = any(?::bigint[])", [[...ids]])
+    .select("id", "kind", "name");
+
+/** The fill a colony's honey comes from. */
+export async function fillOfColony(db: Knex, colonyId: number): Promise<number> {
+  return (await db("live_fill").where({ kind: "colony", colony_id: colonyId }).first("id")).id;
+}
+
+/** The colony a comb's honey came from. */
+export async function colonyOfComb(db: Knex, fillId: number): Promise<number> {
+  return (await db("fill").where({ id: fillId }).first("colony_id")).colony_id;
+}
+
+/** The fill that gave something to this one first; undefined where nothing came in. */
+export async function firstGiver(db: Knex, fillId: number): Promise<number | undefined> {
+  return (await db("movement").where({ to_fill: fillId }).orderBy("id").first("from_fill"))?.from_fill;
+}
+
+/** Grams that stand as moved since a moment, by kind of movement. */
+export async function movedByKind(db: Knex, since: Date): Promise<Map<string, number>> {
+  const rows = await db("movement as m")
+    .leftJoin("undone as u", "u.entry_id", "m.entry_id")
+    .whereNull("u.entry_id")
+    .whereNull("m.reverses")
+    .where("m.at", ">=", since)
+    .groupBy("m.kind")
+    .select("m.kind")
+    .sum("m.grams as grams");
+  return new Map(rows.map((r) => [r.kind as string, Number(r.grams)]));
+}

@@ -4,7 +4,7 @@ import { knownFrom } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { choice, number, since, tempC, text } from "../../language/fields";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { instrumentFor, kindOf, offsetOf } from "../records/instruments";
+import { instrumentFor, instrumentKnown, kindOf, offsetOf } from "../records/instruments";
 
 export const SCALES = ["water", "brix", "index"] as const;
 export const addInstrument = defineCommand({
@@ -25,9 +25,8 @@ export const addInstrument = defineCommand({
     since: since(),
   }),
   async run(work, input) {
-    const lower = input.name.toLowerCase();
-    const known = await work.tx("live_instrument").whereRaw("lower(name) = ?", [lower]).first("id");
-    if (known) refuse("duplicate", `There is an instrument called "${input.name}" already.`, "name");
+    if (await instrumentKnown(work.tx, input.name))
+      refuse("duplicate", `There is an instrument called "${input.name}" already.`, "name");
     const [lo, hi] = [input.atcLoC ?? 10, input.atcHiC ?? 30];
     if (input.compensates && lo >= hi)
       refuse("bad-range", `It cannot compensate from ${lo} to ${hi} °C.`, "atcHiC");

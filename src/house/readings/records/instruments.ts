@@ -105,3 +105,6 @@ export async function instrumentFor(
       null,
     );
 }
+
+export const instrumentKnown = async (db: Knex, name: string): Promise<boolean> =>
+  Boolean(await db("live_instrument").whereRaw("lower(name) = lower(?)", [name]).first("id"));

@@ -3,6 +3,7 @@ import { lotCode } from "@/core/bottling";
 import { type HandWay, handStation } from "@/core/dayplan";
 import { formatKgFromG, gramsFromKg } from "@/core/units";
 import { bottleGate } from "../../bottle/gate";
+import { nextLotNumber } from "../../bottle/records";
 import { dayIn, monthsLater } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { choice, count, massKg, massKgOrNone, note, number, tag, text } from "../../language/fields";
@@ -117,8 +118,7 @@ export const cutComb = defineCommand({
       );
     const filledOn = dayIn(work.house.zone, work.at);
     const year = Number(filledOn.slice(0, 4));
-    const last = await work.tx("lot").where({ year }).max("number as n").first();
-    const lotNumber = Number(last?.n ?? 0) + 1;
+    const lotNumber = await nextLotNumber(work.tx, year);
     const code = lotCode(work.house.lot_prefix, year, lotNumber);
     const gate = await bottleGate(work, [{ fillId: comb.fill_id, name: `super ${comb.tag}` }], input.despite);
     const fillId = await work.openFill({ kind: "lot", name: `lot ${code}` });

@@ -5,11 +5,11 @@ import { refuse } from "../../language/errors";
 import { choice, count, massKg, since, tag } from "../../language/fields";
 import { spoken, tags } from "../../language/ranges";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { fillAt, lastFillOf } from "../../ledger/records/fills";
+import { fillAt, firstGiver, lastFillOf } from "../../ledger/records/fills";
 import type { Work } from "../../ledger/work";
 import { oneVessel, statingVessel } from "../../vessels/records";
 import { setUpVessels } from "../../vessels/set-up";
-import { batchesOfFills, openBatch } from "../records/batches";
+import { batchesOfFills, nextBatchNumber, openBatch } from "../records/batches";
 
 export const addBins = defineCommand({
   name: "add-bins",
@@ -43,8 +43,8 @@ export const fillBin = defineCommand({
     const last = await lastFillOf(work.tx, vessel.id);
     const standing = last && last.grams > 0 ? last : undefined;
     if (standing) {
-      const from = await work.tx("movement").where({ to_fill: standing.id }).first("from_fill");
-      if (from && from.from_fill !== batch.fill_id)
+      const from = await firstGiver(work.tx, standing.id);
+      if (from !== undefined && from !== batch.fill_id)
         refuse("other-batch", `Bin ${vessel.tag} holds another batch's cappings: empty it first.`, "bin");
     }
     const added = gramsFromKg(input.grossKg) - vessel.empty_g - (standing?.grams ?? 0);
@@ -104,8 +104,7 @@ export const drainBin = defineCommand({
     const { vessel, fill, because } = await binHolding(work, input.bin);
     const grams = gramsFromKg(input.kg);
     const heated = input.way === "warmed";
-    const source = await work.tx("movement").where({ to_fill: fill.id }).orderBy("id").first("from_fill");
-    const [home] = await batchesOfFills(work.tx, [source?.from_fill ?? 0]);
+    const [home] = await batchesOfFills(work.tx, [(await firstGiver(work.tx, fill.id)) ?? 0]);
     const joins = !heated || input.together;
     if (joins && (!home || home.closed_by))
       refuse(
@@ -115,8 +114,7 @@ export const drainBin = defineCommand({
       );
     let batch = joins && home ? { number: home.number, fill_id: home.fill_id } : null;
     if (!batch) {
-      const last = await work.tx("live_batch").max("number as n").first();
-      const number = Number(last?.n ?? 0) + 1;
+      const number = await nextBatchNumber(work.tx);
       const fillId = await work.openFill({ kind: "batch", name: `batch ${number}` });
       await work.state("batch", { number, fill_id: fillId });
       batch = { number, fill_id: fillId };

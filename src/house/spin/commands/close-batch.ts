@@ -5,7 +5,7 @@ import { refuse } from "../../language/errors";
 import { count, note } from "../../language/fields";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { movementsOf } from "../../ledger/records/fills";
-import { combsOfBatches, openBatch } from "../records/batches";
+import { combsOfBatches, entriesWeighingBack, openBatch } from "../records/batches";
 import { runsOfBatches } from "../records/floor";
 
 /** A remainder above this share of what came in asks for a reason. */
@@ -35,7 +35,7 @@ export const closeBatch = defineCommand({
       );
     }
     const because = `batch ${batch.number} is closed`;
-    const spun = await work.tx("live_spun").where({ batch_id: batch.id }).distinct("entry_id");
+    const spun = await entriesWeighingBack(work.tx, batch.id);
     await work.restOn([batch, ...spun], because);
     await work.restOnAllOf(batch.fill_id, because);
     await work.lose({

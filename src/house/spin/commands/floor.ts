@@ -19,6 +19,7 @@ import {
   checksSince,
   gatePails,
   type MachineRow,
+  machineKnown,
   oneMachine,
   turningIn,
 } from "../records/floor";
@@ -72,8 +73,8 @@ export const addMachine = defineCommand({
   undo: "counter-entry",
   input: machineInput.extend({ since: since() }),
   async run(work, input) {
-    const known = await work.tx("live_machine").whereRaw("lower(name) = lower(?)", [input.name]).first("id");
-    if (known) refuse("duplicate", `There is a machine called "${input.name}" already.`, "name");
+    if (await machineKnown(work.tx, input.name))
+      refuse("duplicate", `There is a machine called "${input.name}" already.`, "name");
     await work.state("machine", {
       name: input.name,
       ...described(input),

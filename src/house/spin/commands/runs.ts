@@ -7,7 +7,7 @@ import { refuse } from "../../language/errors";
 import { choice, count, massKgOrNone, number, tag, tempC, text } from "../../language/fields";
 import { plural } from "../../language/ranges";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { combsOfBatches, entriesFeeding, openBatch } from "../records/batches";
+import { combsOfBatches, entriesFeeding, numberOfBatch, openBatch } from "../records/batches";
 import {
   asMachine,
   MARKS,
@@ -150,12 +150,11 @@ export const endRun = defineCommand({
   async run(work, input) {
     const run = await runMeant(work.tx, input);
     if (run.ended_at) refuse("ended", `Run ${run.number} has ended already.`, "run");
-    const batch = (await work.tx("live_batch").where({ id: run.batch_id }).first()) as { number: number };
-    const open = await openBatch(work.tx, batch.number);
+    const open = await openBatch(work.tx, await numberOfBatch(work.tx, run.batch_id));
     for (const [i, m] of input.marks.entries())
       if (!run.slots[m.slot - 1]) refuse("empty-slot", `Slot ${m.slot} was empty.`, `marks.${i}.slot`);
     const marks: readonly RunMark[] = input.marks;
-    await work.restOn([run, open], `run ${run.number} of batch ${batch.number} has ended`);
+    await work.restOn([run, open], `run ${run.number} of batch ${open.number} has ended`);
     await work.state("run_end", {
       run_id: run.id,
       shaky: input.shaky,
@@ -173,7 +172,7 @@ export const endRun = defineCommand({
       fromName: `Batch ${open.number}`,
       grams: lostGrams,
       cause: `brood frames taken out, run ${run.number}`,
-      because: `run ${run.number} of batch ${batch.number} has ended`,
+      because: `run ${run.number} of batch ${open.number} has ended`,
     });
     return {
       number: run.number,

@@ -12,7 +12,7 @@ import type { Work } from "../../ledger/work";
 import { asBoxReading, currentOf, readingsOf } from "../../readings/records/readings";
 import { oneVessel } from "../../vessels/records";
 import { combsNamed, type PulledComb, waitingCombs } from "../../yard/records/pulls";
-import { lastStayOf, openBatch } from "../records/batches";
+import { fillsInBatch, lastStayOf, nextBatchNumber, openBatch } from "../records/batches";
 
 /** Honey that is kept apart: for an owner, or because it must never go into jars. */
 const keptApart = (c: PulledComb): string =>
@@ -26,10 +26,7 @@ async function mayMix(
   batch: { id: number; number: number },
   joining: readonly PulledComb[],
 ): Promise<void> {
-  const there = await combsNamed(
-    work.tx,
-    await work.tx("live_batch_super").where({ batch_id: batch.id }).pluck("fill_id"),
-  );
+  const there = await combsNamed(work.tx, await fillsInBatch(work.tx, batch.id));
   const [first, ...others] = [...there, ...joining];
   const odd = first && others.find((c) => keptApart(c) !== keptApart(first));
   if (!first || !odd) return;
@@ -48,10 +45,7 @@ async function mayBeSpun(
   joining: readonly PulledComb[],
   despite: string,
 ): Promise<void> {
-  const there = await combsNamed(
-    work.tx,
-    await work.tx("live_batch_super").where({ batch_id: batch.id }).pluck("fill_id"),
-  );
+  const there = await combsNamed(work.tx, await fillsInBatch(work.tx, batch.id));
   const rows = await readingsOf(
     work.tx,
     there.map((c) => c.fill_id),
@@ -130,8 +124,7 @@ export const startBatch = defineCommand({
   undo: "counter-entry",
   input: z.strictObject({ supers: tags("super"), despite }),
   async run(work, input) {
-    const last = await work.tx("live_batch").max("number as n").first();
-    const number = Number(last?.n ?? 0) + 1;
+    const number = await nextBatchNumber(work.tx);
     const fillId = await work.openFill({ kind: "batch", name: `batch ${number}` });
     const id = await work.state("batch", { number, fill_id: fillId, despite: input.despite });
     const grams = await joinSupers(work, { id, number, fill_id: fillId }, input.supers, input.despite);

@@ -176,3 +176,23 @@ export const lastStayOf = (db: Knex, vesselId: number): Promise<BatchComb | unde
   combs(db).where("v.id", vesselId).orderByRaw(newestFirst("s")).first();
 export const stayOfComb = (db: Knex, combFill: number): Promise<BatchComb | undefined> =>
   combs(db).where("s.fill_id", combFill).first();
+
+export const batchKnown = async (db: Knex, number: number): Promise<boolean> =>
+  Boolean(await db("live_batch").where({ number }).first("id"));
+
+export async function numberOfBatch(db: Knex, id: number): Promise<number> {
+  return (await db("live_batch").where({ id }).first("number")).number;
+}
+
+/** The number the next batch gets. */
+export async function nextBatchNumber(db: Knex): Promise<number> {
+  return Number((await db("live_batch").max("number as n").first())?.n ?? 0) + 1;
+}
+
+/** The charges that were joined into a batch. */
+export const fillsInBatch = (db: Knex, batchId: number): Promise<number[]> =>
+  db("live_batch_super").where({ batch_id: batchId }).pluck("fill_id");
+
+/** Entries that weighed spun supers of a batch back. */
+export const entriesWeighingBack = (db: Knex, batchId: number): Promise<{ entry_id: number }[]> =>
+  db("live_spun").where({ batch_id: batchId }).distinct("entry_id");

@@ -273,3 +273,6 @@ export async function lossesOf(
     .select("m.from_fill as fillId", "f.name as cause", db.raw("sum(m.grams)::bigint as grams"));
   return rows as { fillId: number; cause: string; grams: number }[];
 }
+
+export const machineKnown = async (db: Knex, name: string): Promise<boolean> =>
+  Boolean(await db("live_machine").whereRaw("lower(name) = lower(?)", [name]).first("id"));

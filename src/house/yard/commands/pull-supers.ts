@@ -7,6 +7,7 @@ import { refuse } from "../../language/errors";
 import { choice, count, day, list, massKg, note, number, pct, tag, tempC, text } from "../../language/fields";
 import { plural } from "../../language/ranges";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
+import { fillOfColony } from "../../ledger/records/fills";
 import { rulesOf } from "../../ledger/records/house";
 import type { Work } from "../../ledger/work";
 import { corrected, meantBy, stateReading } from "../../readings/samples";
@@ -15,6 +16,7 @@ import { framesOf } from "../../vessels/frames";
 import {
   type ColonyRow,
   maybeColony,
+  nameOfYard,
   oneColony,
   oneVessel,
   oneYard,
@@ -57,8 +59,7 @@ async function colonyIn(work: Work, tagged: string, yard: YardRow, field: string
   const colony = await oneColony(work.tx, tagged, field);
   if (colony.yard_id !== yard.id)
     refuse("wrong-yard", `Colony ${tagged} does not stand in ${yard.name}.`, field);
-  const fill = await work.tx("live_fill").where({ kind: "colony", colony_id: colony.id }).first("id");
-  return { ...colony, fillId: fill.id as number };
+  return { ...colony, fillId: await fillOfColony(work.tx, colony.id) };
 }
 
 /** The honey a weight means for this super, g. */
@@ -329,6 +330,5 @@ async function yardOfColony(work: Work, colonyTag: string): Promise<string> {
       `There is no colony ${colonyTag}. Set it up in the Yard bay first.`,
       "supers.0.colony",
     );
-  const yard = await work.tx("live_yard").where({ id: colony.yard_id }).first("name");
-  return yard.name as string;
+  return nameOfYard(work.tx, colony.yard_id);
 }

@@ -3,8 +3,9 @@ import { formatKgFromG, gramsFromKg } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { massKg, tag } from "../../language/fields";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
+import { colonyOfComb, fillOfColony } from "../../ledger/records/fills";
 import { maybeVessel } from "../../vessels/records";
-import { waitingCombs } from "../records/pulls";
+import { waitingCombs, weighedSince } from "../records/pulls";
 import { honeyByWeight } from "./pull-supers";
 
 /** Pulled by eye in the yard, weighed on arrival: the difference to the estimate is booked at once. */
@@ -21,11 +22,7 @@ export const weighIn = defineCommand({
         refuse("unknown-tag", `There is no super ${input.super}.`, "super");
       refuse("not-waiting", `Super ${input.super} holds no honey waiting to be spun.`, "super");
     }
-    const newer = await work
-      .tx("live_weigh_in")
-      .where({ fill_id: comb.fill_id })
-      .where("stated_at", ">", work.at)
-      .first("gross_g");
+    const newer = await weighedSince(work.tx, comb.fill_id, work.at);
     if (newer)
       refuse(
         "weighed-since",
@@ -40,13 +37,8 @@ export const weighIn = defineCommand({
     // What it differs by rests on every weighing before.
     await work.restOnAllOf(comb.fill_id, because);
     if (more > 0) {
-      const colony = await work.tx("fill").where({ id: comb.fill_id }).first("colony_id");
-      const source = await work
-        .tx("live_fill")
-        .where({ kind: "colony", colony_id: colony.colony_id })
-        .first("id");
       await work.move({
-        from: source.id,
+        from: await fillOfColony(work.tx, await colonyOfComb(work.tx, comb.fill_id)),
         to: comb.fill_id,
         grams: more,
         kind: "pull",

@@ -99,3 +99,42 @@ export const combsOfSuper = (db: Knex, vesselId: number): Promise<PulledComb[]> 
       { column: "f.opened_at", order: "desc" },
       { column: "p.fill_id", order: "desc" },
     ]);
+
+/** One charge of a super, and the day it was pulled. */
+export interface Charge {
+  readonly fill_id: number;
+  readonly date: string;
+}
+
+const charges = (db: Knex) =>
+  db("live_pull_super as p").join("live_pull as u", "u.id", "p.pull_id").select("p.fill_id", "u.date");
+export const chargesOfColony = (db: Knex, colonyId: number): Promise<Charge[]> =>
+  charges(db).where("p.colony_id", colonyId);
+export const chargesOfYard = (db: Knex, yardId: number): Promise<Charge[]> =>
+  charges(db).where("u.yard_id", yardId);
+
+/** What each yard gave since a day: supers, and grams gross less the super's empty weight. */
+export const gaveByYard = (
+  db: Knex,
+  since: string,
+): Promise<{ yard_id: number; supers: number; grams: number }[]> =>
+  db("live_pull as u")
+    .join("live_pull_super as p", "p.pull_id", "u.id")
+    .join("vessel as v", "v.id", "p.vessel_id")
+    .where("u.date", ">=", since)
+    .groupBy("u.yard_id")
+    .select(
+      "u.yard_id",
+      db.raw("count(*)::int as supers"),
+      db.raw("sum(p.gross_g - coalesce(p.empty_g, v.empty_g))::bigint as grams"),
+    );
+
+export const bloomsSince = (
+  db: Knex,
+  since: string,
+): Promise<{ id: number; yard_id: number; what: string; date: string }[]> =>
+  db("live_bloom").where("date", ">=", since).orderBy(["date", "id"]);
+
+/** A weighing of this charge that speaks of a later moment. */
+export const weighedSince = (db: Knex, fillId: number, at: Date): Promise<{ gross_g: number } | undefined> =>
+  db("live_weigh_in").where({ fill_id: fillId }).where("stated_at", ">", at).first("gross_g");
