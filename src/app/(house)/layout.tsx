@@ -29,7 +29,7 @@ export default async function HouseLayout({ children }: { children: ReactNode })
   return (
     <div className="frame" data-tape={folded ? "folded" : "open"}>
       <Strip view={stripView(s)} />
-      <LiveRefresh />
+      <LiveRefresh zone={s.house.zone} />
       <main
         className="relative min-w-0 overflow-y-auto px-4 py-4 md:px-6"
         style={{ gridArea: "bench" }}

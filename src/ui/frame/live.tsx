@@ -24,7 +24,7 @@ const SAYS: Partial<Record<LineState, { what: string; so: string }>> = {
 };
 
 /** Anything anybody enters refreshes this screen; what is being typed stays. A line that is down is said in words. */
-export function LiveRefresh() {
+export function LiveRefresh({ zone }: { zone: string }) {
   const router = useRouter();
   const [down, setDown] = useState<{ readonly state: LineState; readonly since: string } | null>(null);
   useEffect(() => {
@@ -52,7 +52,12 @@ export function LiveRefresh() {
         if (wasDown) refresh();
         return;
       }
-      const since = new Date().toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
+      const since = new Date().toLocaleTimeString("en-GB", {
+        // The house's clock, as everything else on the screen.
+        timeZone: zone,
+        hour: "2-digit",
+        minute: "2-digit",
+      });
       const state = standing;
       saying = setTimeout(
         () => setDown((before) => ({ state, since: before?.since ?? since })),
@@ -64,7 +69,7 @@ export function LiveRefresh() {
       clearTimeout(saying);
       stop();
     };
-  }, [router]);
+  }, [router, zone]);
   const says = down && SAYS[down.state];
   return (
     <div role="status" aria-live="polite" className="live-word">
