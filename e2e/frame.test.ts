@@ -169,3 +169,27 @@ test("what is half typed in a form outlives a reload, is told, and is gone once 
   await ready(page);
   await expect(form.getByLabel("Name", { exact: true })).toHaveValue("");
 });
+
+test("a day is typed as people write it, or pressed in a month; what is none is said", async ({
+  ines: page,
+  demoHouse,
+}) => {
+  await page.goto(`${demoHouse.url}/yard?do=plans`);
+  const form = page.getByRole("form", { name: "Plan it" });
+  const day = form.getByLabel("Day of the pull", { exact: true });
+  const planned = (text: string) => form.getByText(text);
+  await day.fill("31 feb 2030");
+  await form.getByRole("button", { name: "Plan it" }).click();
+  await expect(form.getByText("must be a day such as").first()).toBeVisible();
+  await day.fill("13.6.2030");
+  await day.blur();
+  await expect(day).toHaveValue("13 Jun 2030");
+  await form.getByRole("button", { name: "Day of the pull: choose in a month" }).click();
+  await page
+    .getByRole("grid")
+    .getByRole("button", { name: /June 20th/ })
+    .click();
+  await expect(day).toHaveValue("20 Jun 2030");
+  await form.getByRole("button", { name: "Plan it" }).click();
+  await expect(planned("on 20 Jun 2030")).toBeVisible();
+});

@@ -138,10 +138,10 @@ export const tag = (kind: TagKind) => {
 export const day = (what: string) =>
   z
     .string({ error: `${what} is missing.` })
-    .refine(
-      (t) => /^\d{4}-\d{2}-\d{2}$/.test(t) && DateTime.fromISO(t, { zone: "utc" }).isValid,
-      `${what} must be a day such as 2026-08-13.`,
-    )
+    .refine((t) => /^\d{4}-\d{2}-\d{2}$/.test(t) && DateTime.fromISO(t, { zone: "utc" }).isValid, {
+      error: `${what} must be a day such as 13 Aug 2026 (2026-08-13).`,
+      abort: true,
+    })
     .refine((t) => t >= "1990-01-01" && t <= "2100-12-31", `${what} must lie between 1990 and 2100.`)
     .meta({ description: `${what}, YYYY-MM-DD.`, format: "date" });
 

@@ -226,7 +226,7 @@ describe("bad input is answered in a sentence and writes nothing", () => {
       "no day at all",
       "pull-supers",
       { ...one({}), date: "13.8.2026" },
-      "The day of the pull must be a day such as 2026-08-13.",
+      "The day of the pull must be a day such as 13 Aug 2026 (2026-08-13).",
     ],
     ["a 31st of February", "pull-supers", { ...one({}), date: "2026-02-31" }, "must be a day"],
     [

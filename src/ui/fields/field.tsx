@@ -1,6 +1,7 @@
 "use client";
 
 import { useId } from "react";
+import { DayInput } from "./day-input";
 import type { FieldSpec } from "./spec";
 
 const WIDTH = { 1: "w-32", 2: "w-48", 3: "w-72" } as const;
@@ -64,10 +65,12 @@ export function Field({
             </option>
           ))}
         </select>
+      ) : spec.kind === "day" ? (
+        <DayInput {...common} label={spec.label} value={String(value)} onDay={onChange} />
       ) : (
         <input
           {...common}
-          type={spec.kind === "day" ? "date" : "text"}
+          type="text"
           inputMode={spec.kind === "figure" ? "decimal" : undefined}
           className={spec.kind === "figure" ? "font-mono" : ""}
           placeholder={
