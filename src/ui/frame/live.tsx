@@ -4,7 +4,7 @@ import { WifiOff } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { refreshOnce } from "../refresh-once";
-import { hearHouse, type LineState } from "./live-line";
+import type { LineState, Told } from "./live-line";
 
 /** A break shorter than this is mended before anybody would have read of it. */
 const WORTH_SAYING_MS = 4000;
@@ -35,7 +35,7 @@ export function LiveRefresh({ zone }: { zone: string }) {
       clearTimeout(due);
       due = setTimeout(() => standing === "live" && router.refresh(), 60);
     };
-    const stop = hearHouse("/api/v1/events", (told) => {
+    const heard = (told: Told) => {
       if (told.kind === "entry") {
         const { id } = told;
         if (id === null) refresh();
@@ -63,8 +63,18 @@ export function LiveRefresh({ zone }: { zone: string }) {
         () => setDown((before) => ({ state, since: before?.since ?? since })),
         state === "away" ? 0 : WORTH_SAYING_MS,
       );
-    });
+    };
+    let stop = () => {};
+    let left = false;
+    // What listens is loaded once the screen stands.
+    import("./live-line").then(
+      ({ hearHouse }) => {
+        if (!left) stop = hearHouse("/api/v1/events", heard);
+      },
+      () => heard({ kind: "state", state: "silent" }),
+    );
     return () => {
+      left = true;
       clearTimeout(due);
       clearTimeout(saying);
       stop();
