@@ -263,12 +263,15 @@ async function lookAt(
     honey: number;
     look: SuperLook;
   }[] = [];
+  const seen = new Set<string>();
+  const colonies = new Map<string, Awaited<ReturnType<typeof colonyIn>>>();
   for (const [i, pulled] of input.supers.entries()) {
     const at = (name: string) => `supers.${i}.${name}`;
-    if (input.supers.findIndex((s) => s.tag === pulled.tag) !== i)
+    if (seen.size === seen.add(pulled.tag).size)
       refuse("twice", `Super ${pulled.tag} is in this pull twice.`, at("tag"));
     const vessel = await oneVessel(work.tx, "super", pulled.tag, at("tag"), work.at);
-    const colony = await colonyIn(work, pulled.colony, yard, at("colony"));
+    const colony = colonies.get(pulled.colony) ?? (await colonyIn(work, pulled.colony, yard, at("colony")));
+    colonies.set(pulled.colony, colony);
     mustMakeSense(pulled, vessel, at);
     const frames = framesOf(vessel);
     const honey =
