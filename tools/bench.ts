@@ -56,6 +56,8 @@ async function bulk(sql: string): Promise<void> {
   await db.transaction(async (tx) => {
     await tx.raw("set local session_replication_role = replica");
     await tx.raw(sql);
+    // The next entry is the newest, as in a house.
+    await tx.raw("select setval('entry_id_seq', (select max(id) from entry))");
   });
 }
 
@@ -113,7 +115,7 @@ await command("add-supers", { tags: "1-400", depth: "medium", frames: 10, emptyK
 async function history(chains: number, from: number): Promise<void> {
   const [at, id] = [
     "now() - interval '200 days' + g * interval '1 minute'",
-    (k: number) => `${5_000_000 + k * 100_000_000} + ${from} + g`,
+    (k: number) => `${2_000_000 + k * 100_000} + ${from} + g`,
   ];
   const steps = ["comb", "batch", "pail", "lot", "parcel"];
   const series = `generate_series(1, ${chains}) g`;
