@@ -117,6 +117,27 @@ function drawLabel(
     .text(content.netUs, usLeft, bottom - (figures + us) / 2, { width: usWide, lineBreak: false });
 }
 
+/** Labels drawn lately, by what stands on them: drawing one costs more than placing a thousand. */
+const drawn = new Map<string, Promise<Uint8Array>>();
+const MOST_DRAWN = 30;
+
+function drawnOnce(content: LabelContent, code: CodeKind, title: string): Promise<Uint8Array> {
+  const key = JSON.stringify([content, code]);
+  const known = drawn.get(key);
+  if (known) return known;
+  const { doc, finished } = newDocument({ width: LABEL.widthMm, height: LABEL.heightMm }, title);
+  doc.addPage();
+  drawLabel(doc, content, code, 0, 0);
+  const made = finished();
+  drawn.set(key, made);
+  made.catch(() => drawn.delete(key));
+  for (const old of drawn.keys()) {
+    if (drawn.size <= MOST_DRAWN) break;
+    drawn.delete(old);
+  }
+  return made;
+}
+
 /** Renders the sheets. @throws Refusal for an unknown lot, DomainError for an incomplete label */
 export async function labelSheet(
   db: Knex,
@@ -135,10 +156,7 @@ export async function labelSheet(
     "The label",
   );
   const title = `Labels, lot ${lot.code}`;
-  const { doc, finished } = newDocument({ width: LABEL.widthMm, height: LABEL.heightMm }, title);
-  doc.addPage();
-  drawLabel(doc, content, codeKind, 0, 0);
-  const pdf = await sheetsOfOne(await finished(), {
+  const pdf = await sheetsOfOne(await drawnOnce(content, codeKind, title), {
     page: PAGE_SIZES_MM[page],
     grid,
     count,
