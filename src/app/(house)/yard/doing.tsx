@@ -1,5 +1,6 @@
 import { houseDatabase } from "@/house/door";
 import { daysLater } from "@/house/language/clock";
+import { shared } from "@/house/standing/shared";
 import type { Snapshot } from "@/house/standing/snapshot";
 import { FOUNDATIONS } from "@/house/vessels/commands/add-supers";
 import { CLEARING, CLEARING_METHODS } from "@/house/yard/clearing";
@@ -38,7 +39,9 @@ const OFTEN: readonly Work<Bench>[] = [
     id: "pull",
     label: "Record a pull",
     show: async ({ s }) => {
-      const sheet = await pullSheetView(houseDatabase(), s);
+      const sheet = await shared(houseDatabase(), "pull sheet", s.now, () =>
+        pullSheetView(houseDatabase(), s),
+      );
       if (!sheet)
         return (
           <p className="panel mb-3">

@@ -5,6 +5,7 @@ import { houseDatabase } from "@/house/door";
 import { stacksOf } from "@/house/hot-room/stacks";
 import { plural } from "@/house/language/ranges";
 import { decisions } from "@/house/standing/decisions";
+import { shared } from "@/house/standing/shared";
 import { pastOf, yardView } from "@/house/yard/view";
 import { Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
@@ -20,7 +21,7 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
   const s = await houseAsItStands();
   const open = (await searchParams).do;
   const db = houseDatabase();
-  const view = await yardView(db, s);
+  const view = await shared(db, "yard", s.now, () => yardView(db, s));
   const { intake } = stacksOf(s.waiting);
   return (
     <>
