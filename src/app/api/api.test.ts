@@ -185,6 +185,7 @@ describe("the doors for devices, files and paper", () => {
     expect(answer.value).toBeGreaterThan(10);
     expect(answer.value).toBeLessThan(25);
     expect((await weigh({ super: "" })).status).toBe(400);
+    expect((await weigh({ super: "a\u0000b" })).status).toBe(400);
     expect((await weigh({ super: "999" })).status).toBe(422);
     expect((await weigh({ super: "81" }, "refractometer")).status).toBe(404);
   });

@@ -40,7 +40,7 @@ export function DayInput({
       <Popover.Root open={open} onOpenChange={setOpen}>
         <Popover.Trigger
           className="-ml-12 grid w-12 shrink-0 place-items-center"
-          aria-label={`${label}: choose in a month`}
+          aria-label="Choose in a month"
         >
           <CalendarDays size={20} aria-hidden />
         </Popover.Trigger>

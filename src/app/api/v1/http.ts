@@ -1,5 +1,5 @@
 /** The edge between HTTP and the house: bounded bodies in, problem details (RFC 9457) out. */
-import { asRefusal, Refusal } from "@/house";
+import { asRefusal, mustBeWritable, Refusal } from "@/house";
 import { decoded } from "../../address";
 
 export const MAX_BODY_BYTES = 1_000_000;
@@ -91,13 +91,16 @@ export async function jsonBody(request: Request): Promise<unknown> {
   return parsedJson(await boundedText(request, MAX_BODY_BYTES));
 }
 
-/** @throws Refusal when it is no JSON, or nested deeper than anything that is meant */
+/** @throws Refusal when it is no JSON, nested deeper than anything meant, or holds what cannot be written down */
 export function parsedJson(text: string): unknown {
+  let value: unknown;
   try {
-    return JSON.parse(text);
+    value = JSON.parse(text);
   } catch (cause) {
     throw new Refusal("bad-json", "That is not JSON.", 400, [], { cause });
   }
+  mustBeWritable(value);
+  return value;
 }
 
 /** Who stands at this tablet: the API's header, or the name chosen on the tape. */
