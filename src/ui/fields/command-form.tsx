@@ -1,7 +1,7 @@
 "use client";
 
-import { type ReactNode, useEffect, useState } from "react";
-import { Controller, type FieldPath, type FieldValues, set, useForm } from "react-hook-form";
+import { type ReactNode, useEffect, useRef, useState } from "react";
+import { Controller, type FieldPath, type FieldValues, get, set, useForm } from "react-hook-form";
 import type { CommandName } from "@/house";
 import { draftOf, dropDraft, keepDraft } from "./draft";
 import { Field } from "./field";
@@ -52,20 +52,26 @@ export function CommandForm<N extends CommandName>({
   const { standing, errorAt, submit } = useCommand(command);
   const [fromBefore, setFromBefore] = useState(false);
 
+  const form = JSON.stringify([command, fixed ?? {}]);
+  // What the house says may change while somebody types: what was typed is compared with it as it is then.
+  const now = useRef(fields);
+  now.current = fields;
+
   useEffect(() => {
-    const draft = draftOf(command);
-    if (draft) {
-      reset(draft, { keepDefaultValues: true });
-      setFromBefore(true);
-    }
+    const draft = Object.entries(draftOf(form, now.current));
+    for (const [name, value] of draft) setValue(name, value, { shouldDirty: true });
+    if (draft.length > 0) setFromBefore(true);
     const { unsubscribe } = watch((values, { type }) => {
-      if (type === "change") keepDraft(command, values);
+      if (type !== "change") return;
+      const start = startValues(now.current);
+      const changed = now.current.filter((f) => get(values, f.name) !== get(start, f.name));
+      keepDraft(form, Object.fromEntries(changed.map((f) => [f.name, get(values, f.name)])));
     });
     return unsubscribe;
-  }, [command, reset, watch]);
+  }, [form, setValue, watch]);
 
   const startOver = (): void => {
-    dropDraft(command);
+    dropDraft(form);
     setFromBefore(false);
     reset(startValues(fields));
   };
@@ -73,7 +79,7 @@ export function CommandForm<N extends CommandName>({
   async function send(values: FieldValues): Promise<void> {
     const answer = await submit({ ...fixed, ...inputFrom(values) });
     if (!answer) return;
-    dropDraft(command);
+    dropDraft(form);
     setFromBefore(false);
     const blank = startValues(fields.map((f) => (f.options ? f : { ...f, value: "" })));
     for (const name of keep) set(blank, name, getValues(name as FieldPath<FieldValues>) ?? "");

@@ -1,32 +1,54 @@
-/** What is half typed in a form outlives a reload of its tab: kept by the screen and the command, until it is done. */
 "use client";
+
+/**
+ * What is half typed in a form outlives a reload of its tab, until it is done. Only what somebody changed is kept:
+ * everything else is as the house says now, also when another tablet changed it meanwhile.
+ */
+import type { FieldSpec } from "./spec";
 
 const PREFIX = "aumbry-draft";
 
-const keyOf = (command: string): string => `${PREFIX} ${location.pathname} ${command}`;
+type Typed = Readonly<Record<string, string | boolean>>;
 
-export function keepDraft(command: string, values: object): void {
+/** `form` names the command and what it is about: what was typed of one machine is not shown for another. */
+const keyOf = (form: string): string => `${PREFIX} ${location.pathname} ${form}`;
+
+export function keepDraft(form: string, typed: Typed): void {
   try {
-    sessionStorage.setItem(keyOf(command), JSON.stringify(values));
+    sessionStorage.setItem(keyOf(form), JSON.stringify(typed));
   } catch {
     // Nothing is kept where nothing may be.
   }
 }
 
-export function dropDraft(command: string): void {
+export function dropDraft(form: string): void {
   try {
-    sessionStorage.removeItem(keyOf(command));
+    sessionStorage.removeItem(keyOf(form));
   } catch {
     // As above.
   }
 }
 
-/** What was half typed here before; null when nothing was, or it cannot be read. */
-export function draftOf(command: string): Record<string, unknown> | null {
+/** What of a draft still fits these fields: a choice that is not offered any more is not made by it. */
+export function fitting(kept: unknown, fields: readonly FieldSpec[]): Typed {
+  if (typeof kept !== "object" || kept === null) return {};
+  return Object.fromEntries(
+    fields.flatMap((f) => {
+      const value: unknown = (kept as Record<string, unknown>)[f.name];
+      const fits =
+        f.kind === "check"
+          ? typeof value === "boolean"
+          : typeof value === "string" && (!f.options || f.options.some((o) => o.value === value));
+      return fits ? [[f.name, value as string | boolean] as const] : [];
+    }),
+  );
+}
+
+/** What was half typed here before, by field; empty when nothing was, or it cannot be read. */
+export function draftOf(form: string, fields: readonly FieldSpec[]): Typed {
   try {
-    const kept = JSON.parse(sessionStorage.getItem(keyOf(command)) ?? "null");
-    return typeof kept === "object" && kept !== null && !Array.isArray(kept) ? kept : null;
+    return fitting(JSON.parse(sessionStorage.getItem(keyOf(form)) ?? "null"), fields);
   } catch {
-    return null;
+    return {};
   }
 }
