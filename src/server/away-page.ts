@@ -1,9 +1,17 @@
+/** The theme a tablet chose, as far as this page knows it; its system's where it chose none. */
+const schemeOf = (cookies: string): string =>
+  /(?:^|; )aumbry-theme=lamp(?:;|$)/.test(cookies)
+    ? "dark"
+    : /(?:^|; )aumbry-theme=day(?:;|$)/.test(cookies)
+      ? "light"
+      : "light dark";
+
 /** What a screen says while the house's records do not answer; it looks again by itself. */
-export const awayPage = (nonce: string): string => `<!doctype html>
+export const awayPage = (nonce: string, cookies = ""): string => `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
 <meta http-equiv="refresh" content="5"><title>The records are away · Aumbry</title>
 <style nonce="${nonce}">
-:root { color-scheme: light dark; }
+:root { color-scheme: ${schemeOf(cookies)}; }
 body { font: 20px/1.5 system-ui, sans-serif; max-width: 34rem; margin: 12vh auto; padding: 0 1.25rem; }
 h1 { font-size: 1.6rem; line-height: 1.2; }
 a { display: inline-block; min-height: 56px; line-height: 56px; padding: 0 1.5rem; border: 2px solid; border-radius: 8px;

@@ -75,4 +75,10 @@ describe("the door", () => {
     expect(policy("abc")).toContain("script-src 'self' 'nonce-abc';");
     expect(awayPage("abc")).not.toContain("<script");
   });
+
+  it("says so in the theme the tablet chose", () => {
+    expect(awayPage("abc", "aumbry-who=Ines; aumbry-theme=lamp")).toContain("color-scheme: dark;");
+    expect(awayPage("abc", "aumbry-theme=day")).toContain("color-scheme: light;");
+    expect(awayPage("abc", "not-aumbry-theme=lamp")).toContain("color-scheme: light dark;");
+  });
 });

@@ -26,7 +26,7 @@ function answer(response: ServerResponse, status: number, type: string, body: st
 }
 
 /** A screen that broke because the records went away in the middle of it says so, and is asked for again. */
-function sayAwayInstead(response: ServerResponse, nonce: string): void {
+function sayAwayInstead(response: ServerResponse, page: string): void {
   const bound = <R>(f: unknown) => (f as (...given: unknown[]) => R).bind(response);
   const writeHead = bound<ServerResponse>(response.writeHead);
   const write = bound<boolean>(response.write);
@@ -42,7 +42,7 @@ function sayAwayInstead(response: ServerResponse, nonce: string): void {
       if (!(name in HEADERS) && name !== "content-security-policy") response.removeHeader(name);
     response.setHeader("retry-after", "5");
     writeHead(503, { "content-type": "text/html; charset=utf-8", "cache-control": "no-store" });
-    return end(awayPage(nonce));
+    return end(page);
   };
 }
 
@@ -79,9 +79,9 @@ async function serve(request: IncomingMessage, response: ServerResponse): Promis
   }
   if (isScreen(url) && !(await recordsThere())) {
     response.setHeader("retry-after", "5");
-    return answer(response, 503, "text/html; charset=utf-8", awayPage(nonce));
+    return answer(response, 503, "text/html; charset=utf-8", awayPage(nonce, headers.cookie));
   }
-  if (isScreen(url)) sayAwayInstead(response, nonce);
+  if (isScreen(url)) sayAwayInstead(response, awayPage(nonce, headers.cookie));
   await handle(request, response);
 }
 
