@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { expect, ready, test } from "./house";
 
 test("the tape folds away and stays folded; the whole record pages back", async ({
@@ -192,4 +193,60 @@ test("a day is typed as people write it, or pressed in a month; what is none is 
   await expect(day).toHaveValue("20 Jun 2030");
   await form.getByRole("button", { name: "Plan it" }).click();
   await expect(planned("on 20 Jun 2030")).toBeVisible();
+});
+
+test("a table is sorted, searched, its columns chosen; the view is kept under a name, and what is seen goes to a file", async ({
+  ines: page,
+  demoHouse,
+}) => {
+  await page.goto(`${demoHouse.url}/store`);
+  await ready(page);
+  const table = page.getByRole("region", { name: "Pails" });
+  const water = async () =>
+    (await table.getByRole("row").locator("td:nth-child(3)").allTextContents()).map((t) =>
+      t === "unread" ? Number.POSITIVE_INFINITY : Number.parseFloat(t),
+    );
+  const all = (await water()).length;
+  expect(all).toBeGreaterThan(4);
+
+  await table.getByRole("button", { name: "Water, %" }).click();
+  await expect(table.getByRole("columnheader", { name: "Water, %" })).toHaveAttribute(
+    "aria-sort",
+    "ascending",
+  );
+  const sorted = await water();
+  expect(sorted).toEqual(sorted.toSorted((a, b) => a - b));
+
+  await table.getByLabel("Find in these rows").fill("use first");
+  const found = await water();
+  expect(found.length).toBeGreaterThan(0);
+  expect(found.length).toBeLessThan(all);
+  await table.getByRole("button", { name: "Columns" }).click();
+  await page.getByRole("checkbox", { name: "Age" }).click();
+  await page.keyboard.press("Escape");
+  await expect(table.getByRole("columnheader", { name: "Age" })).toHaveCount(0);
+
+  await table.getByLabel("Keep this view as").fill("In a hurry");
+  await table.getByRole("button", { name: "Keep view" }).click();
+  await table
+    .getByRole("button", { name: "In a hurry" })
+    .or(table.getByRole("radio", { name: "In a hurry" }))
+    .click();
+  await expect.poll(async () => (await water()).length).toBe(all);
+  await page.reload();
+  await ready(page);
+  await table.getByRole("radio", { name: "In a hurry" }).click();
+  expect((await water()).length).toBe(found.length);
+  await expect(table.getByRole("columnheader", { name: "Age" })).toHaveCount(0);
+
+  const [file] = await Promise.all([
+    page.waitForEvent("download"),
+    table.getByRole("button", { name: `Write ${found.length} of ${all} rows as CSV` }).click(),
+  ]);
+  const lines = readFileSync(await file.path(), "utf8")
+    .trim()
+    .split("\r\n");
+  expect(file.suggestedFilename()).toBe("pails.csv");
+  expect(lines[0]).toBe('Pail,"Honey, kg","Water, %",Batch,Next');
+  expect(lines).toHaveLength(found.length + 1);
 });

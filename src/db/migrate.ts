@@ -7,6 +7,7 @@ import * as machinesChange from "./migrations/0005-machines-change";
 import * as emptyWeights from "./migrations/0006-empty-weights";
 import * as newestByMoment from "./migrations/0007-newest-by-moment";
 import * as sealedDeeds from "./migrations/0008-sealed-deeds";
+import * as toldByFact from "./migrations/0009-told-by-fact";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -17,6 +18,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0006-empty-weights": emptyWeights,
   "0007-newest-by-moment": newestByMoment,
   "0008-sealed-deeds": sealedDeeds,
+  "0009-told-by-fact": toldByFact,
 };
 
 /** Every step there is, in order. */

@@ -1,5 +1,7 @@
 "use client";
 
+import { ToggleGroup } from "radix-ui";
+
 /** A few answers as keys to press with gloves on; pressing the pressed one takes it back when `optional`. */
 export function ChoiceKeys<T extends string>({
   label,
@@ -14,23 +16,31 @@ export function ChoiceKeys<T extends string>({
   onChange: (value: T | "") => void;
   optional?: boolean;
 }) {
-  const pressed = (v: T) => (Array.isArray(value) ? value.includes(v) : value === v);
+  const pressed: readonly string[] = Array.isArray(value) ? value : value === "" ? [] : [value];
+  // Which key was pressed is what differs; the caller says what becomes of the others.
+  const press = (next: readonly string[]): void => {
+    const key = next.find((v) => !pressed.includes(v)) ?? pressed.find((v) => !next.includes(v));
+    if (key !== undefined) onChange(optional && value === key ? "" : (key as T));
+  };
   return (
     <fieldset className="min-w-0">
       <legend className="mb-1 text-[15px] font-semibold">{label}</legend>
-      <div className="flex flex-wrap gap-1.5">
+      <ToggleGroup.Root
+        type="multiple"
+        className="flex flex-wrap gap-1.5"
+        value={[...pressed]}
+        onValueChange={press}
+      >
         {options.map((o) => (
-          <button
+          <ToggleGroup.Item
             key={o.value}
-            type="button"
+            value={o.value}
             className="min-h-14 min-w-14 rounded border-[1.5px] border-edge px-3 aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-shelf"
-            aria-pressed={pressed(o.value)}
-            onClick={() => onChange(optional && value === o.value ? "" : o.value)}
           >
             {o.label}
-          </button>
+          </ToggleGroup.Item>
         ))}
-      </div>
+      </ToggleGroup.Root>
     </fieldset>
   );
 }

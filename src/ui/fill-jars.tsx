@@ -7,6 +7,7 @@ import { figureIn, jarIn, massIn } from "./fields/figure";
 import { type FieldSpec, inputFrom } from "./fields/spec";
 import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
+import { Tick } from "./tick";
 
 interface PailChoice {
   readonly tag: string;
@@ -153,19 +154,17 @@ export function FillJars({
                 key={p.tag}
                 className="flex flex-wrap items-center gap-3 rounded border border-rule px-3 py-1"
               >
-                <label className="flex min-h-12 min-w-56 flex-1 items-center gap-3">
-                  <input
-                    type="checkbox"
-                    className="size-6 shrink-0"
-                    checked={on}
-                    onChange={(e) =>
-                      setTaken((now) =>
-                        e.target.checked
-                          ? { ...now, [p.tag]: "" }
-                          : Object.fromEntries(Object.entries(now).filter(([t]) => t !== p.tag)),
-                      )
-                    }
-                  />
+                <Tick
+                  className="min-h-12 min-w-56 flex-1"
+                  checked={on}
+                  onChange={(take) =>
+                    setTaken((now) =>
+                      take
+                        ? { ...now, [p.tag]: "" }
+                        : Object.fromEntries(Object.entries(now).filter(([t]) => t !== p.tag)),
+                    )
+                  }
+                >
                   <span>
                     <b>Pail {p.tag}</b>, <b className="text-mass">{formatKg(p.kg)}</b> kg, batch {p.batch}
                     {p.owner && <b>, {p.owner}'s</b>},{" "}
@@ -176,17 +175,15 @@ export function FillJars({
                       <span className="block text-[14px] font-semibold text-stop">{p.warning}</span>
                     )}
                   </span>
-                </label>
+                </Tick>
                 {on && (
-                  <label className="flex min-h-12 items-center gap-2 text-[15px]">
-                    <input
-                      type="checkbox"
-                      className="size-6"
-                      checked={taken[p.tag] === ALL}
-                      onChange={(e) => setTaken((now) => ({ ...now, [p.tag]: e.target.checked ? ALL : "" }))}
-                    />
+                  <Tick
+                    className="min-h-12 text-[15px]"
+                    checked={taken[p.tag] === ALL}
+                    onChange={(all) => setTaken((now) => ({ ...now, [p.tag]: all ? ALL : "" }))}
+                  >
                     all of it
-                  </label>
+                  </Tick>
                 )}
                 {on && taken[p.tag] !== ALL && (
                   <label

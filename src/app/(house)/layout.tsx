@@ -2,7 +2,7 @@ import { cookies } from "next/headers";
 import type { ReactNode } from "react";
 import { houseDatabase } from "@/house/door";
 import { wallTimeIn } from "@/house/language/clock";
-import { VERBS } from "@/house/line";
+import { WORDS } from "@/house/line";
 import { anythingTurns } from "@/house/spin/view";
 import { stripView, tapeView } from "@/house/standing/frame";
 import { Keys } from "@/ui/frame/keys";
@@ -15,7 +15,7 @@ import { Turning } from "@/ui/frame/turning";
 import { decoded } from "../address";
 import { floorAsItStands, houseAsItStands } from "../read";
 
-const CARD = VERBS.map(({ bay, example, means }) => ({ bay, example, means }));
+const CARD = WORDS.map(({ bay, example, means }) => ({ bay, example, means }));
 
 export default async function HouseLayout({ children }: { children: ReactNode }) {
   const s = await houseAsItStands();

@@ -10,7 +10,7 @@ import { Decisions } from "@/ui/decisions";
 import { AccountBar } from "@/ui/figures/account-bar";
 import { DayBars } from "@/ui/figures/day-bars";
 import { Figure } from "@/ui/figures/figure";
-import { RecordTable } from "@/ui/record";
+import { RecordTable } from "@/ui/table/record";
 import { houseAsItStands, outlookAsItStands } from "../read";
 
 export const metadata: Metadata = { title: "Today" };

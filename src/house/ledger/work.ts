@@ -133,6 +133,8 @@ export class Work {
   async openFill(fill: {
     kind: FillKind;
     name: string;
+    /** Of a loss. */
+    cause?: string;
     vessel?: { readonly id: number; readonly because: string };
     colonyId?: number;
   }): Promise<number> {
@@ -146,6 +148,7 @@ export class Work {
       vessel_id: fill.vessel?.id ?? null,
       colony_id: fill.colonyId ?? null,
       opened_at: this.moment,
+      cause: fill.cause ?? null,
     });
   }
 
@@ -214,13 +217,16 @@ export class Work {
     from: number;
     fromName: string;
     grams: number;
+    /** Why it was lost; losses of one cause are told together. */
     cause: string;
+    /** What it was lost of or at, where the cause alone does not tell: "batch 3". */
+    of?: string;
     because: string;
     kind?: "loss" | "unexplained" | "cleaned";
   }): Promise<void> {
     if (lost.grams === 0) return;
-    const { cause, kind = "loss", ...rest } = lost;
-    const loss = await this.openFill({ kind: "loss", name: cause });
+    const { cause, of, kind = "loss", ...rest } = lost;
+    const loss = await this.openFill({ kind: "loss", name: of ? `${cause}, ${of}` : cause, cause });
     await this.move({ ...rest, to: loss, kind });
   }
 }

@@ -1,2 +1,3 @@
+export { WORDS } from "../commands";
+export type { Verb } from "../language/words";
 export { type Understood, understand } from "./understand";
-export { VERBS, type Verb } from "./verbs";

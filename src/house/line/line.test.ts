@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { WORDS } from "../commands";
 import { CHECKS } from "../spin/checks";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { understand } from "./understand";
-import { VERBS } from "./verbs";
 
 let house: TestHouse;
 beforeAll(async () => {
@@ -126,11 +126,11 @@ describe("the line", () => {
 
   it("writes nothing while it listens", async () => {
     const before = await house.db("entry").count("* as n").first();
-    for (const verb of VERBS) await hear(verb.example);
+    for (const verb of WORDS) await hear(verb.example);
     expect(await house.db("entry").count("* as n").first()).toEqual(before);
   });
 
   it("has every example of the card in its own grammar", () => {
-    for (const verb of VERBS) expect(verb.pattern.test(verb.example), verb.example).toBe(true);
+    for (const verb of WORDS) expect(verb.pattern.test(verb.example), verb.example).toBe(true);
   });
 });

@@ -2,13 +2,13 @@
 
 import type { Knex } from "knex";
 import { maybeLot } from "../bottle/records";
-import { COMMANDS } from "../commands";
+import { COMMANDS, WORDS } from "../commands";
 import { asRefusal, Refusal } from "../language/errors";
+import type { Verb } from "../language/words";
 import { isWritable } from "../language/writable";
 import { rehearse } from "../ledger/command";
 import { batchKnown } from "../spin/records/batches";
 import { maybeColony, maybeVessel } from "../vessels/records";
-import { VERBS, type Verb } from "./verbs";
 
 export type Understood =
   | {
@@ -89,13 +89,13 @@ async function letteredTag(db: Knex, text: string): Promise<{ say: string; hint:
 /** The verb a beginning could become, for completion: shares its first word or letter. */
 function nearestVerb(text: string): Verb | undefined {
   const first = text.split(/\s/)[0]?.toLowerCase() ?? "";
-  const byWord = VERBS.find(
+  const byWord = WORDS.find(
     (v) =>
       v.example.split(" ")[0]?.toLowerCase() === first || (first.length > 1 && v.example.startsWith(first)),
   );
   return (
     byWord ??
-    VERBS.find(
+    WORDS.find(
       (v) =>
         /^[stbc]\d/i.test(first) && v.example[0] === first[0]?.toLowerCase() && /^[a-z]\d/.test(v.example),
     )
@@ -111,7 +111,7 @@ export async function understand(db: Knex, raw: string, who: string, at?: string
   const opened = await thingNamed(db, text);
   if (opened) return { kind: "open", ...opened };
   const [, words = text, batch] = /^(.*\S) batch (\d{1,6})$/i.exec(text) ?? [];
-  for (const verb of VERBS) {
+  for (const verb of WORDS) {
     const match = verb.pattern.exec(verb.takesBatch ? words : text);
     if (!match) continue;
     const command = COMMANDS.get(verb.command);

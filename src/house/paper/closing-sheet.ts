@@ -10,7 +10,7 @@ import { formatKgFromG } from "@/core/units";
 import { clockIn, dayIn, writtenDay } from "../language/clock";
 import { countEntriesSince, newestSeal } from "../ledger/records/entries";
 import { fingerprint } from "../ledger/seal";
-import { checksSince } from "../spin/records/floor";
+import { checksSince } from "../spin/records/checks";
 import { dayAccount } from "../standing/day";
 import { gramsByBay } from "../standing/frame";
 import { BAYS } from "../standing/model";

@@ -5,7 +5,8 @@ import { plural } from "../language/ranges";
 import type { BatchState, Snapshot } from "../standing/snapshot";
 import { framesIn } from "../vessels/frames";
 import type { BatchComb } from "./records/batches";
-import { type RunRow, runsOfStay, type WeighedPail } from "./records/floor";
+import type { WeighedPail } from "./records/gate-pails";
+import { type RunRow, runsOfStay } from "./records/runs";
 
 const MINUTE = 60_000;
 const DAY_MIN = 24 * 60;

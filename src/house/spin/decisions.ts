@@ -9,7 +9,8 @@ import type { BatchState, Snapshot } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";
 import { framesStill } from "./day-work";
 import type { BatchComb } from "./records/batches";
-import type { MachineRow, RunRow } from "./records/floor";
+import type { MachineRow } from "./records/machines";
+import type { RunRow } from "./records/runs";
 
 const MINUTE_MS = 60_000;
 const kg = (grams: number): string => formatKgFromG(grams);

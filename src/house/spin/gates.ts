@@ -17,7 +17,8 @@ import {
 } from "@/core/extraction";
 import type { BatchState } from "../standing/snapshot";
 import type { FloorMachine, FrameWaiting } from "./model";
-import type { GatePail, RunRow, WeighedPail } from "./records/floor";
+import type { GatePail, WeighedPail } from "./records/gate-pails";
+import type { RunRow } from "./records/runs";
 
 /** Facts the headroom is reckoned from, at any moment: a tablet goes on reckoning between two words of the house. */
 export interface GateView {

@@ -1,6 +1,6 @@
 /** The things that stand and turn on the floor, as its views hand them to each other. */
 import type { FrameWidth, Machine, RunStep } from "@/core/extraction";
-import type { LoadedFrame } from "./records/floor";
+import type { LoadedFrame } from "./records/runs";
 
 export interface FloorMachine extends Machine {
   readonly name: string;

@@ -27,27 +27,15 @@ import { type GateView, gatesOf } from "./gates";
 import type { FloorMachine, FrameWaiting, LiveRun } from "./model";
 import { holdsAfterMidnight, type PlanInput, wholeMinutes } from "./plan-input";
 import { batchesClosedSince, combsOfBatches } from "./records/batches";
-import {
-  asMachine,
-  type BinState,
-  binsHolding,
-  type CheckAside,
-  cappingsOfBatches,
-  checksAside,
-  gatePails,
-  handWork,
-  isWeighed,
-  lossesOf,
-  type MachineRow,
-  pailsFilledFrom,
-  pastRuns,
-  planBefore,
-  planOf,
-  type RunRow,
-  runsOfBatches,
-  type Skill,
-  skills,
-} from "./records/floor";
+import { type BinState, binsHolding, cappingsOfBatches } from "./records/cappings";
+import { type CheckAside, checksAside } from "./records/checks";
+import { planBefore, planOf } from "./records/day-plans";
+import { gatePails, pailsFilledFrom } from "./records/gate-pails";
+import { handWork } from "./records/hand-work";
+import { lossesOf } from "./records/losses";
+import { asMachine, type MachineRow } from "./records/machines";
+import { isWeighed, pastRuns, type RunRow, runsOfBatches } from "./records/runs";
+import { type Skill, skills } from "./records/skills";
 
 const MINUTE = 60_000;
 const TOOL_NAMES = Object.keys(TOOLS) as Tool[];

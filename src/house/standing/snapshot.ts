@@ -11,14 +11,9 @@ import { heldByKind, movementsOf, reachInDatabase } from "../ledger/records/fill
 import { type House, houseNow } from "../ledger/records/house";
 import { currentOf, type ReadingRow, readingsOf } from "../readings/records/readings";
 import { type BatchComb, type BatchRow, combsOfBatches, openBatches } from "../spin/records/batches";
-import {
-  type CheckRow,
-  checksSince,
-  type MachineRow,
-  machines,
-  type RunRow,
-  runsOfBatches,
-} from "../spin/records/floor";
+import { type CheckRow, checksSince } from "../spin/records/checks";
+import { type MachineRow, machines } from "../spin/records/machines";
+import { type RunRow, runsOfBatches } from "../spin/records/runs";
 import { toWeighEmpty } from "../vessels/records";
 import { openPlans, type PlanRow } from "../yard/records/plans";
 import { combsNamed, waitingCombs } from "../yard/records/pulls";

@@ -6,7 +6,7 @@ import type { PulledComb } from "../yard/records/pulls";
 import { boundedFlow } from "./fold";
 import type { Followed } from "./forward";
 import type { FlowNode, TraceView } from "./model";
-import { capital, HREF, type Known } from "./shares";
+import { capital, hrefOf, type Known } from "./shares";
 
 /** How each kind of fill is drawn: its column, what it is, and what is said of honey that still stands in it. */
 interface Look {
@@ -48,20 +48,16 @@ export class Flow {
     // Losses and parcels to one buyer of the same name are one node.
     const id =
       kind === "loss" || kind === "buyer"
-        ? `${kind}:${fill.kind === "wets" ? "wets" : fill.name.replace(/, batch \d+$| filling lot .*$/, "")}`
+        ? `${kind}:${fill.kind === "wets" ? "wets" : kind === "loss" ? fill.cause : fill.name}`
         : `fill:${fill.id}`;
     const name =
-      fill.kind === "wets"
-        ? "Left in the comb"
-        : kind === "loss"
-          ? capital(fill.name.replace(/, batch \d+$| filling lot .*$/, ""))
-          : capital(fill.name);
+      fill.kind === "wets" ? "Left in the comb" : kind === "loss" ? capital(fill.cause) : capital(fill.name);
     return this.node({
       id,
       column,
       name,
       kind,
-      href: HREF[fill.kind]?.(fill.name) ?? null,
+      href: hrefOf(fill),
       isStart,
       ...(comb ? { within: [comb.yard, `Colony ${comb.colony}`] } : {}),
     });

@@ -24,7 +24,7 @@ import {
 
 export { ROWS_AT_A_TIME } from "./shares";
 
-import { backRows, backShares, capital, fillsNamed, HREF, type Known, part, tally } from "./shares";
+import { backRows, backShares, capital, fillsNamed, hrefOf, type Known, part, tally } from "./shares";
 import { type Start, startOf } from "./start";
 
 export {
@@ -137,8 +137,8 @@ export async function traceView(
 
   const received = (wanted: FillKind) =>
     followed.receivedBy(wanted).map(({ fill, grams }) => ({
-      key: wanted === "wets" ? "Left in the comb" : capital(fill.name).replace(/, batch \d+$/, ""),
-      href: HREF[wanted]?.(fill.name) ?? null,
+      key: wanted === "wets" ? "Left in the comb" : capital(wanted === "loss" ? fill.cause : fill.name),
+      href: hrefOf(fill),
       grams,
     }));
   const buyers = await parcelsOf(db, followed.receivedBy("parcel"));

@@ -2,25 +2,20 @@
 
 import type { Knex } from "knex";
 import { type Movement, mix } from "@/core/ledger";
-import type { FillKind } from "../ledger/records/fills";
-import { fillsCalled } from "../ledger/records/fills";
+import { type CalledFill, type FillKind, fillsCalled } from "../ledger/records/fills";
 import { combsNamed, type PulledComb } from "../yard/records/pulls";
 import type { ShareList, ShareRow } from "./model";
 import type { Start } from "./start";
 
-export interface Known {
-  readonly id: number;
-  readonly kind: FillKind;
-  readonly name: string;
-}
+export type Known = CalledFill;
 
 export async function fillsNamed(db: Knex, ids: readonly number[]): Promise<Map<number, Known>> {
   const rows = await fillsCalled(db, ids);
   return new Map(rows.map((r) => [r.id, r]));
 }
 
-/** Where a fill of each kind is told of; null where there is nothing of its own to tell. */
-export const HREF: Record<FillKind, ((name: string) => string) | null> = {
+/** Under which word a fill of each kind is told of; null where there is nothing of its own to tell. */
+const TOLD: Record<FillKind, string | null> = {
   colony: null,
   gain: null,
   wets: null,
@@ -28,11 +23,17 @@ export const HREF: Record<FillKind, ((name: string) => string) | null> = {
   loss: null,
   cappings: null,
   wax: null,
-  comb: (n) => `/trace/super/${encodeURIComponent(n.replace(/^super /, ""))}`,
-  batch: (n) => `/trace/batch/${n.replace(/^batch /, "")}`,
-  pail: (n) => `/trace/pail/${encodeURIComponent(n.replace(/^pail /, ""))}`,
-  lot: (n) => `/trace/lot/${n.replace(/^lot /, "")}`,
+  comb: "super",
+  batch: "batch",
+  pail: "pail",
+  lot: "lot",
 };
+
+/** Where a fill is told of. */
+export function hrefOf(fill: Known): string | null {
+  const told = TOLD[fill.kind];
+  return told && fill.ref ? `/trace/${told}/${encodeURIComponent(fill.ref)}` : null;
+}
 
 export const capital = (text: string): string => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;
 
@@ -111,13 +112,10 @@ export function backRows(
     .flatMap((m) => {
       const from = fills.get(m.from);
       if (!from) return [];
-      if (from.kind === wanted)
-        return [{ key: capital(from.name), href: HREF[wanted]?.(from.name) ?? null, grams: m.grams }];
+      if (from.kind === wanted) return [{ key: capital(from.name), href: hrefOf(from), grams: m.grams }];
       if (wanted === "batch" && from.kind === "pail") {
         const batch = fills.get(batchOf.get(from.id) ?? -1);
-        return batch
-          ? [{ key: capital(batch.name), href: HREF.batch?.(batch.name) ?? null, grams: m.grams }]
-          : [];
+        return batch ? [{ key: capital(batch.name), href: hrefOf(batch), grams: m.grams }] : [];
       }
       return [];
     });

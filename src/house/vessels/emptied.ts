@@ -37,7 +37,8 @@ export async function emptied(work: Work, vessel: VesselRow, because: string, fi
       from: last.id,
       fromName: `Super ${vessel.tag}`,
       grams: last.grams,
-      cause: `cleaned by the bees from super ${vessel.tag}`,
+      cause: "cleaned by the bees",
+      of: `super ${vessel.tag}`,
       because,
       kind: "cleaned",
     });

@@ -25,6 +25,7 @@ export interface YardView {
     colonies: number;
     separate: string;
     supers: number;
+    grams: number;
     kg: string;
     kgPerColony: string;
   }[];
@@ -138,6 +139,7 @@ export async function yardView(db: Knex, s: Pick<Snapshot, "house" | "now">): Pr
           .map((owner) => `${separate.filter((c) => c.owner === owner).length} for ${owner}`)
           .join(", "),
         supers,
+        grams,
         kg: formatKgFromG(grams),
         kgPerColony: own.length > 0 ? formatKgFromG(grams / own.length) : "–",
       };

@@ -1,6 +1,7 @@
 "use client";
 
 import { useId } from "react";
+import { Tick } from "../tick";
 import { DayInput } from "./day-input";
 import type { FieldSpec } from "./spec";
 
@@ -29,26 +30,19 @@ export function Field({
   const id = useId();
   const described =
     [spec.hint && `${id}-hint`, error && `${id}-error`].filter(Boolean).join(" ") || undefined;
-  const common = {
+  const aria = {
     id,
     "aria-describedby": described,
     "aria-invalid": error ? true : undefined,
     autoFocus,
-    name: spec.name,
   };
+  const common = { ...aria, name: spec.name };
   if (spec.kind === "check")
     return (
       <div className="field flex w-full items-center" data-wrong={error ? "" : undefined}>
-        <label className="flex min-h-12 items-center gap-3" htmlFor={id}>
-          <input
-            {...common}
-            type="checkbox"
-            className="size-6 min-h-0! w-6!"
-            checked={value === true}
-            onChange={(e) => onChange(e.target.checked)}
-          />
+        <Tick {...aria} field={spec.name} checked={value === true} onChange={onChange}>
           {spec.label}
-        </label>
+        </Tick>
       </div>
     );
   return (
@@ -58,6 +52,7 @@ export function Field({
         {spec.unit && <span className="font-normal text-ink-2">, {spec.unit}</span>}
       </label>
       {spec.kind === "choice" ? (
+        // The system's own list, on purpose: it opens large on a tablet and is pressed with gloves on.
         <select {...common} value={String(value)} onChange={(e) => onChange(e.target.value)}>
           {spec.options?.map((o) => (
             <option key={o.value} value={o.value}>

@@ -2,7 +2,8 @@
 
 import { usePathname, useRouter, useSearchParams } from "next/navigation";
 import { Suspense, useEffect, useState } from "react";
-import { BAY_HREF, BAYS } from "@/house/standing/model";
+import { useHotkeys } from "react-hotkeys-hook";
+import { BAY_HREF, BAYS, type BayName } from "@/house/bays";
 import { Modal } from "../modal";
 
 interface CardLine {
@@ -20,35 +21,33 @@ const KEYS: readonly [key: string, does: string][] = [
   ["Tab, Enter", "move to the next thing, press it"],
 ];
 
-const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  (target.isContentEditable || ["INPUT", "SELECT", "TEXTAREA"].includes(target.tagName));
+/** While something is open over the page, keys are its own. */
+const isOpen = (what: string): boolean => document.querySelector(what) !== null;
 
 function Listener({ onCard }: { onCard: () => void }) {
   const router = useRouter();
   const path = usePathname();
   const doing = useSearchParams().get("do");
+  const free = { enabled: () => !isOpen("[role=dialog]"), preventDefault: true };
+  useHotkeys(
+    ["0", ...BAYS.map((_, i) => String(i + 1))],
+    (e) => router.push(BAY_HREF[BAYS[Number(e.key) - 1] as BayName] ?? "/"),
+    { ...free, useKey: true },
+    [router],
+  );
+  useHotkeys("/", () => document.getElementById("line")?.focus(), { ...free, useKey: true });
+  useHotkeys("?", onCard, { ...free, useKey: true }, [onCard]);
+  useHotkeys(
+    "escape",
+    () => {
+      if (doing && document.activeElement !== document.getElementById("line")) router.push(path);
+    },
+    { enabled: () => !isOpen("[role=dialog],[role=menu]"), enableOnFormTags: true },
+    [router, path, doing],
+  );
   useEffect(() => {
-    const press = (e: KeyboardEvent) => {
-      if (e.ctrlKey || e.metaKey || e.altKey || e.defaultPrevented) return;
-      if (e.key === "Escape" && doing && !document.querySelector("[role=dialog],[role=menu]")) {
-        const line = document.getElementById("line");
-        if (document.activeElement !== line) router.push(path);
-        return;
-      }
-      if (isTyping(e.target) || document.querySelector("[role=dialog]")) return;
-      const bay = BAYS[Number(e.key) - 1];
-      if (bay) router.push(BAY_HREF[bay]);
-      else if (e.key === "0") router.push("/");
-      else if (e.key === "/") document.getElementById("line")?.focus();
-      else if (e.key === "?") onCard();
-      else return;
-      e.preventDefault();
-    };
-    document.addEventListener("keydown", press);
     document.documentElement.dataset.keys = "on";
-    return () => document.removeEventListener("keydown", press);
-  }, [router, path, doing, onCard]);
+  }, []);
   return null;
 }
 

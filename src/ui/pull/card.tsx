@@ -6,6 +6,7 @@ import { formatKg } from "@/core/units";
 import { ChoiceKeys } from "../choice-keys";
 import { Field } from "../fields/field";
 import { type DeviceAtHand, FromDevice } from "../from-device";
+import { Slide } from "../slide";
 import type { PullRow } from "./rows";
 import { FLAG, SCHOOL, VERDICT } from "./words";
 
@@ -156,15 +157,13 @@ export function PullCard({
           error={errorAt("cappedPct")}
           onChange={(v) => change({ cappedPct: String(v) })}
         />
-        <input
-          type="range"
-          aria-label="Share capped, of the cells with honey"
-          className="big-slider min-w-56 flex-1"
+        <Slide
+          name="Share capped, of the cells with honey"
+          className="min-w-56 flex-1"
           min={0}
           max={100}
-          step={1}
           value={Number.isFinite(capped) ? capped : 0}
-          onChange={(e) => change({ cappedPct: e.target.value })}
+          onChange={(v) => change({ cappedPct: String(v) })}
         />
         <ChoiceKeys
           label="or by eye"

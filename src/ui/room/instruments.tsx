@@ -1,7 +1,7 @@
 import type { InstrumentView } from "@/house/devices/view";
 import { Panel } from "../bench";
 import { CommandForm } from "../fields/command-form";
-import { RecordTable } from "../record";
+import { RecordTable } from "../table/record";
 
 /** The house's refractometers with their checks, and a way to set one up. */
 export function Instruments({ list, adding }: { list: readonly InstrumentView[]; adding: boolean }) {

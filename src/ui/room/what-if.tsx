@@ -6,6 +6,7 @@ import { dryingForecast, type FanPosition, humidAir, warmUpHours } from "@/core/
 import { formatKg } from "@/core/units";
 import type { AirPoint, StackAhead } from "@/house/hot-room/view";
 import { ChoiceKeys } from "../choice-keys";
+import { Slide } from "../slide";
 
 const RoomChart = dynamic(() => import("./chart"), {
   ssr: false,
@@ -60,17 +61,7 @@ function Slider({
         {value.toFixed(0)}
         <small className="text-[14px] font-normal text-ink-2"> {unit}</small>
       </span>
-      <input
-        type="range"
-        aria-label={`${label}, ${unit}`}
-        className="block h-12 w-full"
-        style={{ accentColor: `var(--${tone})` }}
-        min={min}
-        max={max}
-        step={1}
-        value={value}
-        onChange={(e) => onChange(Number(e.target.value))}
-      />
+      <Slide name={`${label}, ${unit}`} tone={tone} min={min} max={max} value={value} onChange={onChange} />
     </div>
   );
 }

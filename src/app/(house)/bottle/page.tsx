@@ -11,7 +11,7 @@ import { Caution, Doings, Lead, Older, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
 import { FillJars } from "@/ui/fill-jars";
-import { RecordTable } from "@/ui/record";
+import { RecordTable } from "@/ui/table/record";
 import { houseAsItStands } from "../../read";
 
 export const metadata: Metadata = { title: "Bottle" };
@@ -74,16 +74,19 @@ export default async function Bottle({
         ) : (
           <>
             <RecordTable
+              name="Lots"
               rows={lots.rows}
               keyOf={(l) => l.id}
               columns={[
                 {
                   head: "Lot",
+                  value: (l) => l.code,
                   className: "whitespace-nowrap",
                   cell: (l) => <Link href={`/trace/lot/${l.code}`}>{l.code}</Link>,
                 },
                 {
                   head: "Honey",
+                  value: (l) => l.honey_kind,
                   cell: (l) => (
                     <>
                       {l.honey_kind}
@@ -92,12 +95,28 @@ export default async function Bottle({
                     </>
                   ),
                 },
-                { head: "Jars here", figure: true, cell: (l) => `${l.jars - l.jars_out} of ${l.jars}` },
-                { head: "Net, g", figure: true, cell: (l) => l.nominal_g },
-                { head: "Mean fill, g", figure: true, cell: (l) => l.mean_fill_g.toFixed(1) },
-                { head: "Filled", className: "whitespace-nowrap", cell: (l) => writtenDay(l.filled_on) },
+                {
+                  head: "Jars here",
+                  figure: true,
+                  value: (l) => l.jars - l.jars_out,
+                  cell: (l) => `${l.jars - l.jars_out} of ${l.jars}`,
+                },
+                { head: "Net, g", figure: true, value: (l) => l.nominal_g, cell: (l) => l.nominal_g },
+                {
+                  head: "Mean fill, g",
+                  figure: true,
+                  value: (l) => Number(l.mean_fill_g.toFixed(1)),
+                  cell: (l) => l.mean_fill_g.toFixed(1),
+                },
+                {
+                  head: "Filled",
+                  value: (l) => l.filled_on,
+                  className: "whitespace-nowrap",
+                  cell: (l) => writtenDay(l.filled_on),
+                },
                 {
                   head: "Best before",
+                  value: (l) => l.best_before,
                   className: "whitespace-nowrap",
                   cell: (l) => writtenDay(l.best_before),
                 },

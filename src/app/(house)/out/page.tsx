@@ -10,7 +10,7 @@ import { Doings, Lead, Older, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
-import { RecordTable } from "@/ui/record";
+import { RecordTable } from "@/ui/table/record";
 import { houseAsItStands } from "../../read";
 
 export const metadata: Metadata = { title: "Out" };
@@ -84,24 +84,32 @@ export default async function Out({
         ) : (
           <>
             <RecordTable
+              name="Parcels"
               rows={parcels.rows}
               keyOf={(p) => p.id}
               columns={[
-                { head: "Buyer", cell: (p) => p.buyer },
+                { head: "Buyer", value: (p) => p.buyer, cell: (p) => p.buyer },
                 {
                   head: "Lot",
+                  value: (p) => p.code,
                   className: "whitespace-nowrap",
                   cell: (p) => <Link href={`/trace/lot/${p.code}`}>{p.code}</Link>,
                 },
-                { head: "Honey", cell: (p) => p.honey_kind },
-                { head: "Jars", figure: true, cell: (p) => p.jars },
+                { head: "Honey", value: (p) => p.honey_kind, cell: (p) => p.honey_kind },
+                { head: "Jars", figure: true, value: (p) => p.jars, cell: (p) => p.jars },
                 {
                   head: "Honey, kg",
+                  value: (p) => p.grams / 1000,
                   figure: true,
                   className: "text-mass",
                   cell: (p) => formatKgFromG(p.grams),
                 },
-                { head: "Sent", className: "whitespace-nowrap", cell: (p) => writtenDay(p.sent_on) },
+                {
+                  head: "Sent",
+                  value: (p) => p.sent_on,
+                  className: "whitespace-nowrap",
+                  cell: (p) => writtenDay(p.sent_on),
+                },
               ]}
             />
             <Older base="/out" before={parcels.older} />

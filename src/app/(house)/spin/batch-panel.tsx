@@ -4,7 +4,7 @@ import type { FloorView } from "@/house/spin/view";
 import type { BatchState } from "@/house/standing/snapshot";
 import { Panel } from "@/ui/bench";
 import { AccountBar } from "@/ui/figures/account-bar";
-import { RecordTable } from "@/ui/record";
+import { RecordTable } from "@/ui/table/record";
 import { Why } from "@/ui/why/why";
 
 const kgOrDash = (grams: number | null): string => (grams === null ? "–" : formatKgFromG(grams));

@@ -1,7 +1,7 @@
 import type { FloorView } from "@/house/spin/view";
 import { Caution, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
-import { RecordTable } from "@/ui/record";
+import { RecordTable } from "@/ui/table/record";
 
 const lasts = (min: number): string => (min >= 120 ? `${(min / 60).toFixed(1)} h` : `${Math.round(min)} min`);
 

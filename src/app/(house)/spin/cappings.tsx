@@ -4,7 +4,7 @@ import type { FloorView } from "@/house/spin/view";
 import { Caution, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import type { FieldSpec } from "@/ui/fields/spec";
-import { RecordTable } from "@/ui/record";
+import { RecordTable } from "@/ui/table/record";
 
 const WAYS = [
   { value: "drained", label: "drained" },

@@ -5,7 +5,7 @@ import type { FloorMachine } from "@/house/spin/model";
 import { Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import type { FieldOf, FieldSpec } from "@/ui/fields/spec";
-import { RecordTable } from "@/ui/record";
+import { RecordTable } from "@/ui/table/record";
 
 const cm = (metres: number): string => String(Number((metres * 100).toFixed(1)));
 

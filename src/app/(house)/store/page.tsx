@@ -10,7 +10,7 @@ import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
 import { Shelf } from "@/ui/figures/pails";
-import { RecordTable } from "@/ui/record";
+import { RecordTable } from "@/ui/table/record";
 import { Why } from "@/ui/why/why";
 import { houseAsItStands } from "../../read";
 
@@ -46,18 +46,25 @@ export default async function Store() {
       {s.pails.length > 0 && (
         <Panel title="The record" className="mt-4">
           <RecordTable
+            name="Pails"
             rows={s.pails}
             keyOf={(p) => p.fillId}
             columns={[
-              { head: "Pail", cell: (p) => <Link href={`/trace/pail/${p.tag}`}>{p.tag}</Link> },
+              {
+                head: "Pail",
+                value: (p) => p.tag,
+                cell: (p) => <Link href={`/trace/pail/${p.tag}`}>{p.tag}</Link>,
+              },
               {
                 head: "Honey, kg",
+                value: (p) => p.grams / 1000,
                 figure: true,
                 className: "text-mass",
                 cell: (p) => formatKgFromG(p.grams),
               },
               {
                 head: "Water, %",
+                value: (p) => p.water.figures.waterPct ?? null,
                 figure: true,
                 className: "text-water",
                 cell: ({ water: { figures } }) =>
@@ -65,9 +72,21 @@ export default async function Store() {
                     ? "unread"
                     : `${figures.waterPct.toFixed(1)} ±${(figures.sePct ?? 0).toFixed(1)}`,
               },
-              { head: "Batch", cell: (p) => <Link href={`/trace/batch/${p.batch}`}>Batch {p.batch}</Link> },
-              { head: "Age", cell: (p) => ageBetween(p.filledAt, s.now) },
-              { head: "Next", cell: (p) => <NextStep verdict={pailVerdict(s, p)} /> },
+              {
+                head: "Batch",
+                value: (p) => p.batch,
+                cell: (p) => <Link href={`/trace/batch/${p.batch}`}>Batch {p.batch}</Link>,
+              },
+              {
+                head: "Age",
+                value: (p) => p.filledAt.toISOString(),
+                cell: (p) => ageBetween(p.filledAt, s.now),
+              },
+              {
+                head: "Next",
+                value: (p) => pailVerdict(s, p)[0],
+                cell: (p) => <NextStep verdict={pailVerdict(s, p)} />,
+              },
               {
                 head: <span className="sr-only">Working</span>,
                 className: "text-right",

@@ -10,7 +10,7 @@ import { pastOf, yardView } from "@/house/yard/view";
 import { Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
-import { RecordTable } from "@/ui/record";
+import { RecordTable } from "@/ui/table/record";
 import { houseAsItStands } from "../../read";
 import { benchOf, WORK } from "./doing";
 import { Intake } from "./intake";
@@ -48,11 +48,13 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
           </p>
         ) : (
           <RecordTable
+            name="Yards"
             rows={view.yards}
             keyOf={(y) => y.name}
             columns={[
               {
                 head: "Yard",
+                value: (y) => y.name,
                 cell: (y) => (
                   <>
                     <Link href={`/trace/yard/${encodeURIComponent(y.name)}`}>{y.name}</Link>
@@ -62,10 +64,21 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
                   </>
                 ),
               },
-              { head: "Colonies", figure: true, cell: (y) => y.colonies },
-              { head: "Supers pulled", figure: true, cell: (y) => y.supers },
-              { head: "Honey, kg", figure: true, className: "text-mass", cell: (y) => y.kg },
-              { head: "A colony, kg", figure: true, cell: (y) => y.kgPerColony },
+              { head: "Colonies", figure: true, value: (y) => y.colonies, cell: (y) => y.colonies },
+              { head: "Supers pulled", figure: true, value: (y) => y.supers, cell: (y) => y.supers },
+              {
+                head: "Honey, kg",
+                value: (y) => y.grams / 1000,
+                figure: true,
+                className: "text-mass",
+                cell: (y) => y.kg,
+              },
+              {
+                head: "A colony, kg",
+                value: (y) => (y.colonies > 0 ? y.grams / 1000 / y.colonies : null),
+                figure: true,
+                cell: (y) => y.kgPerColony,
+              },
               {
                 head: "In bloom, kept separate, note",
                 className: "text-ink-2 text-[15px]",

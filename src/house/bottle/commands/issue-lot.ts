@@ -154,7 +154,8 @@ export const issueLot = defineCommand({
       from: lotFill,
       fromName: `Lot ${code}`,
       grams: jars.lostGrams,
-      cause: `lost filling lot ${code}`,
+      cause: "lost filling",
+      of: `lot ${code}`,
       because: `honey was lost filling lot ${code}`,
     });
     await work.state("lot", {

@@ -180,14 +180,32 @@ export async function reachInDatabase(
   return rows.map((r: { fill: number }) => r.fill);
 }
 
+export interface CalledFill {
+  readonly id: number;
+  readonly kind: FillKind;
+  readonly name: string;
+  /** What its thing is asked for by: a vessel's tag, a batch's number, a lot's code; null where it has none. */
+  readonly ref: string | null;
+  readonly cause: string;
+}
+
 /** Fills as they are called, whether they still stand or not. */
-export const fillsCalled = (
-  db: Knex,
-  ids: readonly number[],
-): Promise<{ id: number; kind: FillKind; name: string }[]> =>
-  db("fill")
-    .whereRaw("id = any(?::bigint[])", [[...ids]])
-    .select("id", "kind", "name");
+export const fillsCalled = (db: Knex, ids: readonly number[]): Promise<CalledFill[]> =>
+  db("fill as f")
+    .leftJoin("vessel as v", "v.id", "f.vessel_id")
+    .leftJoin("batch as b", "b.fill_id", "f.id")
+    .leftJoin("lot as l", "l.fill_id", "f.id")
+    .whereRaw("f.id = any(?::bigint[])", [[...ids]])
+    .select(
+      "f.id",
+      "f.kind",
+      "f.name",
+      db.raw("coalesce(v.tag, b.number::text, l.code) as ref"),
+      // Losses booked before they said their cause have it in their name.
+      db.raw(
+        "coalesce(f.cause, regexp_replace(f.name, ', (batch|super|run|bin) [^,]*$| filling lot .*$', '')) as cause",
+      ),
+    );
 
 /** The fill a colony's honey comes from. */
 export async function fillOfColony(db: Knex, colonyId: number): Promise<number> {

@@ -13,7 +13,7 @@ import { framesIn } from "../../vessels/frames";
 import { maybeVessel, oneVessel } from "../../vessels/records";
 import { waitingCombs } from "../../yard/records/pulls";
 import { lastStayOf, openBatch } from "../records/batches";
-import { handWork } from "../records/floor";
+import { handWork } from "../records/hand-work";
 
 const STATION = { crushed: "crush", pressed: "press" } as const satisfies Record<string, HandWay>;
 
@@ -67,19 +67,25 @@ export const crushCombs = defineCommand({
       from: batch.fill_id,
       fromName: `Batch ${batch.number}`,
       grams: left,
-      cause: `left in ${input.way} comb, batch ${batch.number}`,
+      cause: `left in ${input.way} comb`,
+      of: `batch ${batch.number}`,
       because: `combs of batch ${batch.number} were ${input.way}`,
+    });
+    const estimated = input.leftKg === undefined;
+    await work.state("hand_work", {
+      way: station.way,
+      frames,
+      minutes: input.minutes ?? null,
+      honey_g: honey,
+      left_g: estimated ? null : left,
     });
     return {
       supers: input.supers,
       batch: batch.number,
       honeyGrams: honey,
       leftGrams: left,
-      station: station.way,
-      frames,
-      minutes: input.minutes ?? null,
       learntFrom: station.yieldsFrom,
-      estimated: input.leftKg === undefined,
+      estimated,
     };
   },
   say: ({ supers, honeyGrams, leftGrams, estimated, learntFrom }, { way }) =>

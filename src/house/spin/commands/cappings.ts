@@ -149,7 +149,7 @@ export const weighWax = defineCommand({
     await work.restOnAllOf(fill.id, because);
     await work.move({ ...from, to: fillId, grams: wax, kind: "wax" });
     const { spare: rest } = await fillAt(work.tx, fill.id, work.at);
-    await work.lose({ ...from, grams: rest, cause: `left in the wax and water, bin ${vessel.tag}` });
+    await work.lose({ ...from, grams: rest, cause: "left in the wax and water", of: `bin ${vessel.tag}` });
     return { bin: vessel.tag, waxGrams: wax, restGrams: rest };
   },
   say: ({ bin, waxGrams, restGrams }) =>

@@ -6,7 +6,7 @@ import { count, note } from "../../language/fields";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { movementsOf } from "../../ledger/records/fills";
 import { combsOfBatches, entriesWeighingBack, openBatch } from "../records/batches";
-import { runsOfBatches } from "../records/floor";
+import { runsOfBatches } from "../records/runs";
 
 /** A remainder above this share of what came in asks for a reason. */
 export const REMAINDER_NEEDS_REASON = 0.02;
@@ -42,7 +42,8 @@ export const closeBatch = defineCommand({
       from: batch.fill_id,
       fromName: `Batch ${batch.number}`,
       grams: account.remainderGrams,
-      cause: `unexplained, batch ${batch.number}`,
+      cause: "unexplained",
+      of: `batch ${batch.number}`,
       because,
       kind: "unexplained",
     });

@@ -8,18 +8,17 @@ import { choice, count, massKgOrNone, number, tag, tempC, text } from "../../lan
 import { plural } from "../../language/ranges";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { combsOfBatches, entriesFeeding, numberOfBatch, openBatch } from "../records/batches";
+import { asMachine, oneMachine } from "../records/machines";
 import {
-  asMachine,
   MARKS,
-  oneMachine,
   oneRun,
   type RunMark,
   type RunRow,
   runsOfBatches,
   turningIn,
   turningNow,
-} from "../records/floor";
-import { mustBeOpened } from "./floor";
+} from "../records/runs";
+import { mustBeOpened } from "./check-floor";
 
 const frame = z.strictObject({
   super: tag("super"),
@@ -171,7 +170,8 @@ export const endRun = defineCommand({
       from: open.fill_id,
       fromName: `Batch ${open.number}`,
       grams: lostGrams,
-      cause: `brood frames taken out, run ${run.number}`,
+      cause: "brood frames taken out",
+      of: `run ${run.number}`,
       because: `run ${run.number} of batch ${open.number} has ended`,
     });
     return {

@@ -12,7 +12,7 @@ import { framesIn } from "../../vessels/frames";
 import { oneVessel } from "../../vessels/records";
 import { coverFromBatch } from "../batch-mass";
 import { type BatchComb, type BatchRow, lastStayOf, oneBatch, unexplainedOf } from "../records/batches";
-import { runsOfBatches, runsOfStay } from "../records/floor";
+import { runsOfBatches, runsOfStay } from "../records/runs";
 
 /** How far under its empty weight a spun super may weigh: scales and scraped wax (common practice). */
 const UNDER_EMPTY_GRACE_G = 300;
@@ -122,21 +122,20 @@ export const weighSpunSuper = defineCommand({
     });
     if (missing.what !== "") await work.state("comb_lost", { vessel_id: vessel.id, what: missing.what });
     const honeyGrams = stay.gross_g - stay.empty_g;
+    if (input.hungH)
+      await work.state("hand_work", {
+        way: "gravity" satisfies HandWay,
+        frames: framesIn(stay),
+        minutes: input.hungH * 60,
+        honey_g: honeyGrams,
+        left_g: wets,
+      });
     return {
       super: vessel.tag,
       batch: batch.number,
       wetsGrams: wets,
       gaveGrams: honeyGrams - wets,
       missing: missing.what,
-      ...(input.hungH
-        ? {
-            station: "gravity" satisfies HandWay,
-            frames: framesIn(stay),
-            minutes: input.hungH * 60,
-            honeyGrams,
-            leftGrams: wets,
-          }
-        : {}),
     };
   },
   say: ({ super: tag, gaveGrams, wetsGrams, missing }, { hungH }) =>

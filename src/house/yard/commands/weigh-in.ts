@@ -50,7 +50,8 @@ export const weighIn = defineCommand({
         from: comb.fill_id,
         fromName: `Super ${comb.tag}`,
         grams: -more,
-        cause: `weighed lighter than ${comb.weighed ? "before" : "estimated"}, super ${comb.tag}`,
+        cause: `weighed lighter than ${comb.weighed ? "before" : "estimated"}`,
+        of: `super ${comb.tag}`,
         because,
       });
     return { super: comb.tag, grams: honey, differs: more };

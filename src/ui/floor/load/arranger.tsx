@@ -9,6 +9,7 @@ import { Field } from "../../fields/field";
 import { wrongFigure } from "../../fields/figure";
 import { SaysStanding } from "../../fields/standing";
 import { useCommand } from "../../fields/use-command";
+import { Slide } from "../../slide";
 import { Drum, TONE } from "./drum";
 import { HeldFrame } from "./held-frame";
 import { ProgrammeFields, useProgramme } from "./programme-fields";
@@ -170,18 +171,15 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
               </>
             )}
           </p>
-          <label className="mt-2 block text-[15px] font-semibold" htmlFor="rpm">
-            Speed, rpm
-          </label>
-          <input
-            id="rpm"
-            type="range"
-            className="h-12 w-full max-w-80"
+          <p className="mt-2 text-[15px] font-semibold">Speed, rpm</p>
+          <Slide
+            name="Speed, rpm"
+            className="max-w-80"
             min={60}
             max={450}
             step={10}
             value={rpm}
-            onChange={(e) => setRpm(Number(e.target.value))}
+            onChange={setRpm}
           />
           {held && load.held !== null ? (
             <HeldFrame

@@ -20,7 +20,7 @@ import { Lead, Panel } from "@/ui/bench";
 import { AccountBar } from "@/ui/figures/account-bar";
 import { Figure } from "@/ui/figures/figure";
 import { FlowPicture } from "@/ui/figures/flow-picture";
-import { RecordTable } from "@/ui/record";
+import { RecordTable } from "@/ui/table/record";
 import { Why } from "@/ui/why/why";
 
 /** So many rows of a table are seen before it is opened. */

@@ -1,4 +1,6 @@
 import type { ReactNode } from "react";
+import type { Value } from "./view";
+import { WorkingTable } from "./working";
 
 export interface Column<Row> {
   readonly head: ReactNode;
@@ -6,21 +8,45 @@ export interface Column<Row> {
   /** A figure: set in columns, to the right. */
   readonly figure?: boolean;
   readonly className?: string;
+  /** Given, the column can be sorted, searched, hidden and written to a file. */
+  readonly value?: (row: Row) => Value;
 }
 
 /** Heads are different words; one column a table may have a head only a screen reader hears. */
 const keyOfColumn = <Row,>({ head }: Column<Row>): string => (typeof head === "string" ? head : "unseen");
 
-/** A table that is read by its first column: each row is announced by it, figures stand under each other. */
+/**
+ * A table that is read by its first column: each row is announced by it, figures stand under each other. With a
+ * `name` it is one to work with: it sorts, finds, hides columns, keeps such views under the name and writes them as CSV.
+ */
 export function RecordTable<Row>({
   columns,
   rows,
   keyOf,
+  name,
 }: {
   columns: readonly Column<Row>[];
   rows: readonly Row[];
   keyOf: (row: Row) => string | number;
+  name?: string;
 }) {
+  if (name)
+    return (
+      <WorkingTable
+        name={name}
+        columns={columns.map((c) => ({
+          id: keyOfColumn(c),
+          head: c.head,
+          className: `${c.figure ? "n" : ""} ${c.className ?? ""}`,
+          works: c.value !== undefined,
+        }))}
+        rows={rows.map((row) => ({
+          key: String(keyOf(row)),
+          shown: columns.map((c) => c.cell(row)),
+          values: columns.map((c) => c.value?.(row) ?? null),
+        }))}
+      />
+    );
   return (
     <div className="overflow-x-auto">
       <table className="record">

@@ -1,0 +1,44 @@
+/** What wants deciding before jars. */
+
+import { formatKgFromG } from "@/core/units";
+import { ageBetween } from "../language/clock";
+import { plural } from "../language/ranges";
+import { stored } from "../settle/settling";
+import type { Decision } from "../standing/model";
+import type { Snapshot } from "../standing/snapshot";
+import { URGENCY } from "../standing/urgency";
+
+const kgOf = (list: readonly { grams: number }[]): number => list.reduce((g, x) => g + x.grams, 0);
+
+export function bottleDecisions(s: Snapshot): Decision[] {
+  // As the gate judges: by the upper limit of its water.
+  const ready = stored(s).filter((p) => (p.water.figures.upperPct ?? 99) <= s.house.limit_pct);
+  if (ready.length === 0) return [];
+  const best = ready.reduce((a, b) => (a.filledAt < b.filledAt ? a : b));
+  return [
+    {
+      id: "bottle-ready",
+      bay: "Bottle",
+      urgency: URGENCY.mayBeBottled,
+      tone: "go",
+      when: "any day",
+      what: `${formatKgFromG(kgOf(ready))} kg in ${plural(ready.length, "pail")} may go into jars`,
+      short: `${formatKgFromG(kgOf(ready), 0)} kg to jar`,
+      so: `Oldest: pail ${best.tag} of batch ${best.batch}, ${ageBetween(best.filledAt, s.now)} old.`,
+      why: {
+        title: "Which pails count",
+        because: [
+          { what: "Stood longer than", figure: `${s.house.settle_hours} h` },
+          {
+            what: "Water at most, one-sided 95 %, at or under the limit",
+            figure: `${s.house.limit_pct} %`,
+            source: "house setting; USDA grade A and B",
+          },
+          { what: "Pails that count", figure: ready.map((p) => p.tag).join(", ") },
+        ],
+        change: "A new reading, or the limit in Set-up.",
+      },
+      action: { label: "Fill jars", href: `/bottle?do=lot&pails=${best.tag}` },
+    },
+  ];
+}

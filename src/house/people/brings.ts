@@ -1,0 +1,10 @@
+/** What who works here and the rules they set brings to the house. */
+
+import { addCrew } from "./commands/add-crew";
+import { setHouse } from "./commands/set-house";
+import { setRoom, setRules } from "./commands/set-rules";
+
+export const PEOPLE = {
+  commands: [setHouse, setRules, setRoom, addCrew],
+  words: [],
+} as const;

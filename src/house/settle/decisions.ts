@@ -1,0 +1,39 @@
+/** What wants deciding of what stands to clear. */
+
+import { ageBetween, whenIn } from "../language/clock";
+import { plural } from "../language/ranges";
+import type { Decision } from "../standing/model";
+import type { PailState, Snapshot } from "../standing/snapshot";
+import { URGENCY } from "../standing/urgency";
+import { settledAt, settling } from "./settling";
+
+export function settleDecisions(s: Snapshot): Decision[] {
+  const pails = settling(s);
+  const first = pails.reduce<PailState | null>((a, b) => (!a || b.filledAt < a.filledAt ? b : a), null);
+  if (!first) return [];
+  const at = settledAt(s, first);
+  return [
+    {
+      id: "settle-wait",
+      bay: "Settle",
+      urgency: URGENCY.skim,
+      tone: "mass",
+      when: whenIn(s.house.zone, at, s.now),
+      what: `Leave ${plural(pails.length, "pail")} standing; skim pail ${first.tag} first`,
+      short: `skim ${whenIn(s.house.zone, at, s.now)}`,
+      so: `Wax and bubbles need about ${s.house.settle_hours} h to rise before the scum is taken off.`,
+      why: {
+        title: "Why wait?",
+        because: [
+          { what: "The oldest of them was filled", figure: `${ageBetween(first.filledAt, s.now)} ago` },
+          {
+            what: "Standing time of this house",
+            figure: `${s.house.settle_hours} h`,
+            source: "house setting; 24 h before jars is common practice",
+          },
+        ],
+        change: "The standing time in Set-up.",
+      },
+    },
+  ];
+}
