@@ -11,6 +11,7 @@ import { mix } from "@/core/ledger";
 import { connect } from "@/db";
 import { movementsOf, reachInDatabase } from "@/house/ledger/records/fills";
 import { hygrometerShows } from "@/standins";
+import { metBySlowTablet } from "./bench-browser";
 
 const base = process.env.BENCH_URL;
 if (!base) throw new Error("Run this through ./aumbry bench.");
@@ -316,6 +317,15 @@ for (const path of ["/", "/yard", "/hot-room", "/spin", "/store", "/bottle"]) {
   await timed(5, () => page(path));
   report(`page ${path}, 5,000 supers and 50,000 movements`, await timed(30, () => page(path)), 60);
 }
+console.log("· the same pages in a browser slowed four times");
+const met = await metBySlowTablet(base, [
+  "/",
+  "/yard?do=pull",
+  "/hot-room",
+  "/spin",
+  "/store",
+  "/trace/lot/BENCH-8",
+]);
 // Each entry makes another moment of the house: nothing is shared then.
 report(
   "page / right after an entry, with that season",
@@ -373,4 +383,11 @@ for (const r of rows)
 console.log(`\n${"what".padEnd(58)}${"ratio".padStart(9)}${"goal".padStart(9)}`);
 for (const r of ratios)
   console.log(`${r.what.padEnd(58)}${r.ratio.toFixed(2).padStart(9)}${String(r.goal).padStart(9)}`);
+console.log(
+  `\n${"in a browser slowed four times".padEnd(58)}${"paint ms".padStart(10)}${"blocked ms".padStart(12)}   goal 1200, 300`,
+);
+for (const m of met)
+  console.log(
+    `${m.path.padEnd(58)}${m.largestPaintMs.toFixed(0).padStart(10)}${m.blockedMs.toFixed(0).padStart(12)}`,
+  );
 await db.destroy();

@@ -1,5 +1,14 @@
 /** The day simulated off the screen's own thread, so that typing goes on; ended by ending the worker. */
-import { adviseDay, type DayPlan, simulateDay, whenToBreak } from "@/core/dayplan";
+import { expose } from "comlink";
+import {
+  type Advice,
+  adviseDay,
+  type BreakAdvice,
+  type DayForecast,
+  type DayPlan,
+  simulateDay,
+  whenToBreak,
+} from "@/core/dayplan";
 
 export interface SimulateDay {
   readonly plan: DayPlan;
@@ -9,21 +18,21 @@ export interface SimulateDay {
   readonly workedMin: number;
 }
 
-self.onmessage = ({ data }: MessageEvent<SimulateDay>) => {
-  try {
-    const forecast = simulateDay(data.plan, {
-      seed: data.seed,
-      replicates: data.replicates,
+const day = {
+  forecast: ({ plan, seed, replicates }: SimulateDay, progress: (part: number) => void): DayForecast =>
+    simulateDay(plan, {
+      seed,
+      replicates,
       progress: (done) => {
-        self.postMessage({ progress: done / data.replicates });
+        progress(done / replicates);
         return true;
       },
-    });
-    self.postMessage({ forecast });
-    self.postMessage({ advice: adviseDay(data.plan, forecast, { seed: data.seed, replicates: 200 }) });
-    const { seed, workedMin } = data;
-    self.postMessage({ rest: whenToBreak(data.plan, { seed, workedMin, replicates: 100 }) });
-  } catch (fault) {
-    self.postMessage({ wrong: fault instanceof Error ? fault.message : "The day could not be simulated." });
-  }
+    }),
+  advice: ({ plan, seed }: SimulateDay, forecast: DayForecast): readonly Advice[] =>
+    adviseDay(plan, forecast, { seed, replicates: 200 }),
+  rest: ({ plan, seed, workedMin }: SimulateDay): BreakAdvice | null =>
+    whenToBreak(plan, { seed, workedMin, replicates: 100 }),
 };
+export type DayWorker = typeof day;
+
+expose(day);

@@ -10,7 +10,7 @@ import { asRefusal, fromZod, Refusal } from "../language/errors";
 import { mustBeWritable } from "../language/writable";
 import { type Actor, actorNamed, type Role } from "../people/records";
 import { keepHead } from "./head";
-import { entryByKey, lastHash, nextEntryId } from "./records/entries";
+import { beforeNew } from "./records/entries";
 import { type House, houseNow } from "./records/house";
 import { deedsOf, entryHash } from "./seal";
 import { Work } from "./work";
@@ -146,7 +146,7 @@ async function perform<S extends z.ZodType, O extends object>(
   const now = given ?? new Date();
   const actor: Actor = await actorNamed(tx, request.who);
   mustBeAllowed(actor, definition);
-  const known = await entryByKey(tx, request.key);
+  const { nextId: id, lastHash, sameKey: known } = await beforeNew(tx, request.key);
   const asked = asJson(request.input);
   if (known) {
     if (known.command !== definition.name || canonicalize(known.input) !== canonicalize(asked)) {
@@ -154,7 +154,6 @@ async function perform<S extends z.ZodType, O extends object>(
     }
     return { entry: known.id, say: known.say, output: known.output, repeated: true, hash: known.hash };
   }
-  const id = await nextEntryId(tx);
   const { work, output } = await carriedOut(tx, definition, input, request, { id, actor, now });
   const entry = {
     id,
@@ -169,7 +168,7 @@ async function perform<S extends z.ZodType, O extends object>(
     grams: definition.grams?.(output) ?? null,
     undoable: definition.undo === "counter-entry",
     idempotency_key: request.key,
-    prev_hash: await lastHash(tx),
+    prev_hash: lastHash,
     deeds: deedsOf(work.added),
   };
   const hash = entryHash(entry);

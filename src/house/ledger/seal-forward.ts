@@ -1,7 +1,7 @@
 /** A house whose entries were made before their deeds were sealed is sealed as it stands, once, by an entry of its own. */
 import type { Knex } from "knex";
 import { keepHead } from "./head";
-import { type EntryRow, lastHash, nextEntryId } from "./records/entries";
+import { beforeNew, type EntryRow } from "./records/entries";
 import { entryHash } from "./seal";
 import { SEAL_FORWARD, verifyChain } from "./verify";
 
@@ -17,8 +17,10 @@ export async function sealForward(db: Knex, now = new Date()): Promise<number> {
         `The ledger is not as it was written and is not sealed over: entry ${report.firstBroken?.entry}, ${report.firstBroken?.what}.`,
       );
     const { entries, sha256 } = report.walked.unsealed;
+    const key = `${SEAL_FORWARD}-${sha256.slice(0, 16)}`;
+    const { nextId, lastHash } = await beforeNew(tx, key);
     const entry: Omit<EntryRow, "hash"> = {
-      id: await nextEntryId(tx),
+      id: nextId,
       command: SEAL_FORWARD,
       who: "House",
       device: "migration",
@@ -29,8 +31,8 @@ export async function sealForward(db: Knex, now = new Date()): Promise<number> {
       say: `The ${entries} entries before this one are sealed with all they moved and stated.`,
       grams: null,
       undoable: false,
-      idempotency_key: `${SEAL_FORWARD}-${sha256.slice(0, 16)}`,
-      prev_hash: await lastHash(tx),
+      idempotency_key: key,
+      prev_hash: lastHash,
       deeds: {},
     };
     const hash = entryHash(entry);

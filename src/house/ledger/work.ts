@@ -19,6 +19,8 @@ export class Work {
   /** Tells whoever waits how far a long command is. */
   readonly progress: ((done: number, of: number) => void) | undefined;
   private moment: Date;
+  /** What it rests on so far. */
+  private readonly restsOn = new Set<number>();
   /** Every row this entry added, as the database keeps it: what its seal is made over. */
   readonly added: Record<string, Row[]> = {};
 
@@ -50,6 +52,8 @@ export class Work {
   /** For commands that carry their own date. */
   happenedAt(moment: Date): void {
     this.moment = moment;
+    // What it rests on must be before the new moment too.
+    this.restsOn.clear();
   }
 
   /**
@@ -59,25 +63,35 @@ export class Work {
    */
   async restOn(records: Stated | readonly Stated[], because: string): Promise<void> {
     const stated = (Array.isArray(records) ? records : [records]) as readonly Stated[];
-    const ids = [...new Set(stated.map((r) => r.entry_id))].filter((id) => id !== this.entryId);
-    if (ids.length === 0) return;
+    const ids = this.fresh(stated.map((r) => r.entry_id));
     const notYet = stated.find((r) => r.known_from && r.known_from > this.moment);
     const things = new Set(stated.flatMap((r) => (r.known_from === undefined ? [] : [r.entry_id])));
-    const deeds = ids.filter((id) => !things.has(id));
-    const later = await (notYet
-      ? this.tx("entry").where({ id: notYet.entry_id }).first("say")
-      : this.tx("entry")
-          .whereIn("id", deeds)
-          .where("happened_at", ">", this.moment)
-          .orderBy("happened_at", "desc")
-          .first("say"));
+    const later = notYet
+      ? await this.tx("entry").where({ id: notYet.entry_id }).first("say")
+      : await this.laterOf(ids.filter((id) => !things.has(id)));
     if (later) refuse("before-its-cause", `That would be before "${later.say}", which it rests on.`, "at");
     await this.restOnEntries(ids, because);
   }
 
+  /** Of these entries those this one does not rest on yet: each is looked up and named once. */
+  private fresh(ids: readonly number[]): number[] {
+    return [...new Set(ids)].filter((id) => id !== this.entryId && !this.restsOn.has(id));
+  }
+
+  /** The last of these that happened after this entry's moment. */
+  private async laterOf(ids: readonly number[]): Promise<{ say: string } | undefined> {
+    if (ids.length === 0) return undefined;
+    return this.tx("entry")
+      .whereIn("id", [...ids])
+      .where("happened_at", ">", this.moment)
+      .orderBy("happened_at", "desc")
+      .first("say");
+  }
+
   private async restOnEntries(ids: readonly number[], because: string): Promise<void> {
-    const others = ids.filter((id) => id !== this.entryId);
+    const others = this.fresh(ids);
     if (others.length === 0) return;
+    for (const id of others) this.restsOn.add(id);
     const made = await this.tx("rests_on")
       .insert(others.map((on_entry) => ({ entry_id: this.entryId, on_entry, because })))
       .onConflict(["entry_id", "on_entry"])

@@ -2,47 +2,35 @@
 
 import type { Knex } from "knex";
 import { cappingsShare, HAND_WAYS, type HandStation, handStation, TOOLS, type Tool } from "@/core/dayplan";
-import {
-  BARE_FRAME_KG,
-  drumLevel,
-  learntTolerance,
-  PAIL_FULL,
-  type PastRun,
-  programme,
-  spinBase,
-  spinTime,
-} from "@/core/extraction";
+import { PAIL_FULL, programme } from "@/core/extraction";
 import { formatKgFromG } from "@/core/units";
 import { devicesAtHand } from "../devices/view";
-import { clockIn, dayIn, daysLater, whenIn } from "../language/clock";
+import { clockIn, dayIn, whenIn } from "../language/clock";
 import { minutesOf } from "../language/clock-time";
 import { namesOf } from "../people/records";
-import type { BatchState, Snapshot } from "../standing/snapshot";
-import { framesIn } from "../vessels/frames";
+import type { Snapshot } from "../standing/snapshot";
 import { usualPailKg } from "../vessels/records";
 import type { CheckKind } from "./checks";
-
-import { DAY_ON_THE_FLOOR_MS, type DayWork, dayWork, framesStill } from "./day-work";
+import { DAY_ON_THE_FLOOR_MS, type DayWork, dayWork } from "./day-work";
+import { framesWaiting } from "./frames-waiting";
 import { type GateView, gatesOf } from "./gates";
+import { machinesNow } from "./machines-now";
 import type { FloorMachine, FrameWaiting, LiveRun } from "./model";
-import { holdsAfterMidnight, type PlanInput, wholeMinutes } from "./plan-input";
+import { type PlansAround, plansAround } from "./plans-around";
 import { batchesClosedSince, combsOfBatches } from "./records/batches";
 import { type BinState, binsHolding, cappingsOfBatches } from "./records/cappings";
 import { type CheckAside, checksAside } from "./records/checks";
-import { planBefore, planOf } from "./records/day-plans";
 import { gatePails, pailsFilledFrom } from "./records/gate-pails";
 import { handWork } from "./records/hand-work";
 import { lossesOf } from "./records/losses";
-import { asMachine, type MachineRow } from "./records/machines";
-import { isWeighed, pastRuns, type RunRow, runsOfBatches } from "./records/runs";
+import { pastRuns, runsOfBatches } from "./records/runs";
 import { type Skill, skills } from "./records/skills";
 
-const MINUTE = 60_000;
 const TOOL_NAMES = Object.keys(TOOLS) as Tool[];
 /** Without a reading the honey is taken to be at its target. */
 const HONEY = { tempC: 27, waterPct: 17.5 } as const;
 
-export interface FloorView extends DayWork {
+export interface FloorView extends DayWork, PlansAround {
   readonly machines: readonly FloorMachine[];
   readonly frames: readonly FrameWaiting[];
   readonly batch: number | null;
@@ -67,11 +55,6 @@ export interface FloorView extends DayWork {
   readonly bins: readonly { readonly tag: string; readonly kg: string }[];
   /** What goes into the cappings by tool, % of what came in, by practice and this house's batches. */
   readonly cappings: readonly { readonly tool: Tool; readonly pct: number; readonly learntFrom: number }[];
-  /** The plan that goes on now or is to begin today. */
-  readonly plan: PlanInput | null;
-  readonly planTomorrow: PlanInput | null;
-  /** The newest plan of an earlier day: what another day's begins with. */
-  readonly planBefore: PlanInput | null;
   readonly today: string;
   /** Minute of the house's day. */
   readonly nowMin: number;
@@ -85,86 +68,8 @@ export interface FloorView extends DayWork {
   readonly zone: string;
 }
 
-/** Frames of a batch's supers that were not in a run yet, or must go again. */
-const framesWaiting = (batch: BatchState | undefined, runs: readonly RunRow[]): FrameWaiting[] => {
-  const still = batch ? framesStill(batch, runs) : new Map<number, number>();
-  return (batch?.combs ?? []).flatMap((c) => {
-    const kg = (c.gross_g - c.empty_g) / 1000 / framesIn(c) + BARE_FRAME_KG;
-    return Array.from({ length: still.get(c.comb_fill) ?? 0 }, (_, i) => ({
-      id: `${c.tag}/${i + 1}`,
-      super: c.tag,
-      kg: Number(kg.toFixed(2)),
-      deep: c.depth === "deep",
-      tender: c.foundation === "unwired wax" || c.foundation === "foundationless",
-    }));
-  });
-};
-
-const planFor = async (db: Knex, day: string) => (await planOf(db, day)) as PlanInput | null;
-
-/** Today's plan, or last night's while somebody is still there and today's has not begun. */
-async function plansAround(
-  db: Knex,
-  today: string,
-  nowMin: number,
-): Promise<Pick<FloorView, "plan" | "planTomorrow" | "planBefore">> {
-  const [own, night, planTomorrow, before] = await Promise.all([
-    planFor(db, today),
-    planFor(db, daysLater(today, -1)),
-    planFor(db, daysLater(today, 1)),
-    planBefore(db, today),
-  ]);
-  const begun = own !== null && minutesOf(own.start) <= nowMin;
-  return {
-    plan: !begun && night && holdsAfterMidnight(night, nowMin) ? night : own,
-    planTomorrow,
-    planBefore: before as PlanInput | null,
-  };
-}
-
 /** Whether any machine turns: then no screen may miss what is due. */
 export const anythingTurns = (s: Pick<Snapshot, "runs">): boolean => s.runs.some((r) => r.ended_at === null);
-
-/** The machines, with what this house's runs taught of them, for the honey at hand. */
-function machinesNow(
-  rows: readonly MachineRow[],
-  past: readonly RunRow[],
-  honey: { readonly waterPct: number; readonly tempC: number },
-): (FloorMachine & { readonly id: number })[] {
-  const learnt: PastRun[] = past.map((r) => ({
-    kind: r.kind,
-    // Somebody came late to press the key, or early: so far the programme's own time is believed.
-    minutes: Math.min(
-      r.minutes * 1.5,
-      Math.max(r.minutes * 0.5, ((r.ended_at ?? r.started_at).getTime() - r.started_at.getTime()) / MINUTE),
-    ),
-    waterPct: r.water_pct,
-    tempC: r.temp_c,
-  }));
-  return rows.map((row) => {
-    const machine = asMachine(row);
-    const { baseMin, learntFrom } = spinBase(row.kind, learnt);
-    const { minutes } = spinTime(baseMin, honey);
-    return {
-      ...machine,
-      id: row.id,
-      name: row.name,
-      cranked: row.cranked,
-      ownGate: row.own_gate,
-      deepSlots: row.deep_slots,
-      learntKgM: learntTolerance(
-        past
-          .filter((r) => r.machine_id === row.id && isWeighed(r))
-          .map((r) => ({ kgM: r.kgm, shaky: r.shaky ?? false })),
-        row.allowed_kgm,
-      ),
-      baseMin,
-      suggestedMin: wholeMinutes(minutes),
-      learntFrom,
-      drumHoldsKg: drumLevel(0, machine, honey).freeKg,
-    };
-  });
-}
 
 /** @param asked the batch to go on with, where more than one has frames to spin */
 export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<FloorView> {

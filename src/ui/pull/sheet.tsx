@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import { SCHOOLS, type School } from "@/core/moisture";
+import type { School } from "@/core/moisture";
 import { formatKg, rangeOf } from "@/core/units";
 import type { PullSheetView } from "@/house/yard/view";
 import { Field } from "../fields/field";
@@ -11,6 +11,7 @@ import { useCommand } from "../fields/use-command";
 import { keep, keptUnder } from "../kept";
 import { Why } from "../why/why";
 import { PullCard, VerdictBand } from "./card";
+import { DoneRows } from "./done-rows";
 import {
   type Around,
   asInput,
@@ -23,6 +24,7 @@ import {
   slipIn,
   yieldOfRows,
 } from "./rows";
+import { SheetHead } from "./sheet-head";
 import { VERDICT } from "./words";
 
 const DRAFT = "aumbry-pull-draft";
@@ -140,62 +142,20 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
         done(true);
       }}
     >
-      <div className="mb-3 flex flex-wrap gap-4 border-b border-rule pb-3">
-        <Field
-          spec={{
-            name: "yard",
-            label: "Yard",
-            kind: "choice",
-            options: view.yards.map((y) => ({ value: y, label: y })),
-          }}
-          value={yard}
-          error={errorAt("yard")}
-          onChange={(v) => setYard(String(v))}
-        />
-        <Field
-          spec={{ name: "date", label: "Day of the pull", kind: "day" }}
-          value={date}
-          error={errorAt("date")}
-          onChange={(v) => setDate(String(v))}
-        />
-        <Field
-          spec={{
-            name: "school",
-            label: "Judged by",
-            hint: `this house: ${view.rules.school}`,
-            kind: "choice",
-            options: SCHOOLS.map((x) => ({
-              value: x,
-              label: x,
-            })),
-          }}
-          value={school}
-          onChange={(v) => setSchool(v as School)}
-        />
-        {view.instruments.length > 0 && (
-          <Field
-            spec={{
-              name: "instrument",
-              label: "Refractometer",
-              kind: "choice",
-              span: 1,
-              options: view.instruments.map((i) => ({
-                value: i.name,
-                label: `${i.name}${i.verified ? "" : ", unverified"}`,
-              })),
-            }}
-            value={instrument}
-            error={errorAt("instrument")}
-            onChange={(v) => setInstrument(String(v))}
-          />
-        )}
-        <Field
-          spec={{ name: "sampleC", label: "Samples at", unit: "°C", kind: "figure", span: 1 }}
-          value={sampleC}
-          error={errorAt("sampleC")}
-          onChange={(v) => setSampleC(String(v))}
-        />
-      </div>
+      <SheetHead
+        view={view}
+        yard={yard}
+        setYard={setYard}
+        date={date}
+        setDate={setDate}
+        school={school}
+        setSchool={setSchool}
+        instrument={instrument}
+        setInstrument={setInstrument}
+        sampleC={sampleC}
+        setSampleC={setSampleC}
+        errorAt={errorAt}
+      />
       <PullCard
         key={row.key}
         row={row}
@@ -238,48 +198,14 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
       </div>
       <section className="mt-4 border-t border-rule pt-3" aria-label="On this sheet">
         {rows.length > 0 && (
-          <ol className="mb-3 grid gap-1">
-            {rows.map((r, i) => {
-              const verdict = judged.supers[i]?.ripeness;
-              const honey = honeyOf(r, around);
-              return (
-                <li
-                  key={r.key}
-                  className="flex flex-wrap items-center gap-x-4 gap-y-0.5 border-b border-rule py-1"
-                  data-wrong={i === wrongRow ? "" : undefined}
-                >
-                  <b className="w-24">Super {bareTag(r.tag)}</b>
-                  <span className="w-24">colony {r.colony}</span>
-                  <span className="w-32 text-right font-mono text-[15px] whitespace-nowrap">
-                    {r.cappedPct} % capped
-                  </span>
-                  {verdict && (
-                    <b
-                      data-tone={VERDICT[verdict.verdict].tone}
-                      className="w-28"
-                      style={{ color: "var(--tone)" }}
-                    >
-                      {VERDICT[verdict.verdict].word}
-                    </b>
-                  )}
-                  <span className="w-28 text-right font-mono text-[15px]">
-                    {r.take ? `${honey.weighed ? "" : "≈ "}${formatKg(honey.kg)} kg` : "left"}
-                  </span>
-                  {verdict && <Why why={{ title: `Super ${bareTag(r.tag)}`, because: verdict.because }} />}
-                  <button
-                    type="button"
-                    className="min-h-12 px-2 font-semibold underline underline-offset-4"
-                    onClick={() => again(r.key)}
-                  >
-                    Change
-                  </button>
-                  {i === wrongRow && standing.step === "refused" && (
-                    <p className="basis-full font-semibold text-stop">{standing.refused.message}</p>
-                  )}
-                </li>
-              );
-            })}
-          </ol>
+          <DoneRows
+            rows={rows}
+            judged={judged}
+            around={around}
+            wrongRow={wrongRow}
+            refusal={standing.step === "refused" ? standing.refused.message : ""}
+            again={again}
+          />
         )}
         {all.length > 0 && (
           <div className="mb-3 flex flex-wrap items-baseline gap-x-4">

@@ -31,19 +31,26 @@ export interface EntryRow {
 
 export const GENESIS = "0".repeat(64);
 
-export const entryByKey = (db: Knex, key: string): Promise<EntryRow | undefined> =>
-  db<EntryRow>("entry").where({ idempotency_key: key }).first();
 export const entryById = (db: Knex, id: number): Promise<EntryRow | undefined> =>
   db<EntryRow>("entry").where({ id }).first();
 
-export async function nextEntryId(db: Knex): Promise<number> {
-  const { rows } = await db.raw("select nextval('entry_id_seq') as id");
-  return rows[0].id;
+/** What a new entry needs to know of those before it. */
+export interface Before {
+  readonly nextId: number;
+  readonly lastHash: string;
+  /** The entry that has its key already. */
+  readonly sameKey: Pick<EntryRow, "id" | "command" | "input" | "output" | "say" | "hash"> | null;
 }
 
-export async function lastHash(db: Knex): Promise<string> {
-  const last = await db<EntryRow>("entry").orderBy("id", "desc").first("hash");
-  return last?.hash ?? GENESIS;
+export async function beforeNew(db: Knex, key: string): Promise<Before> {
+  const { rows } = await db.raw(
+    `select nextval('entry_id_seq') as "nextId",
+            coalesce((select hash from entry order by id desc limit 1), ?) as "lastHash",
+            (select jsonb_build_object('id', id, 'command', command, 'input', input, 'output', output, 'say', say, 'hash', hash)
+               from entry where idempotency_key = ?) as "sameKey"`,
+    [GENESIS, key],
+  );
+  return rows[0];
 }
 
 /** An entry as the tape shows it; what was typed may be a megabyte and stays behind. */

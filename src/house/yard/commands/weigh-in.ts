@@ -5,8 +5,8 @@ import { massKg, tag } from "../../language/fields";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { colonyOfComb, fillOfColony } from "../../ledger/records/fills";
 import { maybeVessel } from "../../vessels/records";
+import { honeyByWeight } from "../pull/look";
 import { waitingCombs, weighedSince } from "../records/pulls";
-import { honeyByWeight } from "./pull-supers";
 
 /** Pulled by eye in the yard, weighed on arrival: the difference to the estimate is booked at once. */
 export const weighIn = defineCommand({

@@ -1,8 +1,9 @@
 "use client";
 
+import { proxy, type Remote, wrap } from "comlink";
 import { useEffect, useRef, useState } from "react";
 import type { Advice, BreakAdvice, DayForecast, DayPlan } from "@/core/dayplan";
-import type { SimulateDay } from "@/workers/day.worker";
+import type { DayWorker, SimulateDay } from "@/workers/day.worker";
 
 export interface DayQuestion {
   readonly plan: DayPlan;
@@ -36,6 +37,27 @@ const REPLICATES = 1000;
 const lastKnown = (answer: DayAnswer): Foretold | null =>
   answer.step === "known" ? answer.foretold : "before" in answer ? answer.before : null;
 
+/** Asks the worker for the day first, then for what would help it; an ended worker answers nothing more. */
+async function foretell(
+  day: Remote<DayWorker>,
+  asked: SimulateDay,
+  say: {
+    progress: (part: number) => void;
+    known: (forecast: DayForecast) => void;
+    besides: (more: Partial<Pick<Foretold, "advice" | "rest">>) => void;
+    wrong: (why: string) => void;
+  },
+): Promise<void> {
+  try {
+    const forecast = await day.forecast(asked, proxy(say.progress));
+    say.known(forecast);
+    say.besides({ advice: await day.advice(asked, forecast) });
+    say.besides({ rest: await day.rest(asked) });
+  } catch (fault) {
+    say.wrong(fault instanceof Error ? fault.message : "The day could not be simulated.");
+  }
+}
+
 /** Simulates the plan in a worker whenever another one is asked for; a new question ends the old one. */
 export function useDay(question: DayQuestion | null): {
   answer: DayAnswer;
@@ -57,22 +79,21 @@ export function useDay(question: DayQuestion | null): {
     // Whoever types on is waited for.
     const due = setTimeout(() => {
       worker = new Worker(new URL("../../../workers/day.worker.ts", import.meta.url));
-      worker.onmessage = ({ data }) => {
-        if (data.progress !== undefined)
-          setAnswer((now) => (now.step === "working" ? { ...now, part: data.progress } : now));
-        if (data.forecast) setAnswer({ step: "known", foretold: { of, ...data } });
-        else if (data.advice || "rest" in data)
-          setAnswer((now) =>
-            now.step === "known" ? { ...now, foretold: { ...now.foretold, ...data } } : now,
-          );
-        if (data.wrong) setAnswer({ step: "wrong", why: data.wrong });
-      };
-      worker.postMessage({
+      const simulate: SimulateDay = {
         plan: of.plan,
         workedMin: of.workedMin,
         seed: 20260813,
         replicates: REPLICATES,
-      } satisfies SimulateDay);
+      };
+      void foretell(wrap<DayWorker>(worker), simulate, {
+        progress: (part) => setAnswer((now) => (now.step === "working" ? { ...now, part } : now)),
+        known: (forecast) => setAnswer({ step: "known", foretold: { of, forecast } }),
+        besides: (more) =>
+          setAnswer((now) =>
+            now.step === "known" ? { ...now, foretold: { ...now.foretold, ...more } } : now,
+          ),
+        wrong: (why) => setAnswer({ step: "wrong", why }),
+      });
     }, 150);
     end.current = () => {
       clearTimeout(due);

@@ -1,0 +1,146 @@
+/** The supers of a pull looked up, their honey worked out, and the pull judged as a whole. */
+import { judgePull, type Ripeness, type SuperLook } from "@/core/moisture";
+import { formatKgFromG, gramsFromKg, written } from "@/core/units";
+import { honeyInSuper, type PastFrames, type SuperDepth } from "@/core/yields";
+import { refuse } from "../../language/errors";
+import { fillOfColony } from "../../ledger/records/fills";
+import { rulesOf } from "../../ledger/records/house";
+import type { Work } from "../../ledger/work";
+import { corrected, meantBy } from "../../readings/samples";
+import { framesOf } from "../../vessels/frames";
+import { type ColonyRow, oneColony, oneVessel, type VesselRow, type YardRow } from "../../vessels/records";
+import { pastFrames } from "../records/yields";
+import type { PulledSuper, PullInput } from "./input";
+
+/** More honey than the fullest deep super of twelve frames of about 5.4 kg could carry (common practice). */
+const MOST_HONEY_G = 65_000;
+
+async function colonyIn(work: Work, tagged: string, yard: YardRow, field: string) {
+  const colony = await oneColony(work.tx, tagged, field);
+  if (colony.yard_id !== yard.id)
+    refuse("wrong-yard", `Colony ${tagged} does not stand in ${yard.name}.`, field);
+  return { ...colony, fillId: await fillOfColony(work.tx, colony.id) };
+}
+
+/** The honey a weight means for this super, g. */
+export function honeyByWeight(
+  vessel: Pick<VesselRow, "tag" | "empty_g">,
+  grossKg: number,
+  field: string,
+): number {
+  const honey = gramsFromKg(grossKg) - vessel.empty_g;
+  if (honey <= 0)
+    refuse(
+      "under-empty",
+      `Super ${vessel.tag} weighs ${formatKgFromG(vessel.empty_g)} kg empty; ${written(grossKg)} kg leaves no honey in it.`,
+      field,
+    );
+  if (honey > MOST_HONEY_G)
+    refuse(
+      "too-heavy",
+      `${formatKgFromG(honey)} kg of honey in super ${vessel.tag}? No super holds that: check the scale.`,
+      field,
+    );
+  return honey;
+}
+
+export interface Looked {
+  readonly pulled: PulledSuper;
+  readonly vessel: VesselRow;
+  readonly colony: ColonyRow & { fillId: number };
+  readonly honey: number;
+  readonly ripeness: Ripeness;
+}
+
+function mustMakeSense(pulled: PulledSuper, vessel: VesselRow, at: (name: string) => string): void {
+  const frames = vessel.frames ?? 14;
+  if (pulled.framesLeft >= frames && pulled.take)
+    refuse(
+      "no-frames",
+      `Super ${vessel.tag} has ${frames} frames; with ${pulled.framesLeft} left behind nothing is taken.`,
+      at("framesLeft"),
+    );
+  if (pulled.flags.includes("waiting") && !pulled.waitingUntil)
+    refuse("no-end", "Until when does the waiting period run?", at("waitingUntil"));
+}
+
+/** Finds what each row speaks of, works out its honey, and judges the pull as a whole. */
+export async function lookAt(
+  work: Work,
+  input: Pick<PullInput, "supers" | "school" | "instrument" | "sampleC">,
+  yard: YardRow,
+  date: string,
+): Promise<Looked[]> {
+  const guesses: PastFrames = input.supers.some((s) => s.grossKg === undefined)
+    ? await pastFrames(work.tx)
+    : {};
+  const shown = { instrument: input.instrument, tempC: input.sampleC };
+  const instrument = input.supers.some((s) => s.sample !== undefined) ? await meantBy(work, shown) : null;
+  const found: {
+    pulled: PulledSuper;
+    vessel: VesselRow;
+    colony: ColonyRow & { fillId: number };
+    honey: number;
+    look: SuperLook;
+  }[] = [];
+  const seen = new Set<string>();
+  const colonies = new Map<string, Awaited<ReturnType<typeof colonyIn>>>();
+  for (const [i, pulled] of input.supers.entries()) {
+    const at = (name: string) => `supers.${i}.${name}`;
+    if (seen.size === seen.add(pulled.tag).size)
+      refuse("twice", `Super ${pulled.tag} is in this pull twice.`, at("tag"));
+    const vessel = await oneVessel(work.tx, "super", pulled.tag, at("tag"), work.at);
+    const colony = colonies.get(pulled.colony) ?? (await colonyIn(work, pulled.colony, yard, at("colony")));
+    colonies.set(pulled.colony, colony);
+    mustMakeSense(pulled, vessel, at);
+    const frames = framesOf(vessel);
+    const honey =
+      pulled.grossKg === undefined
+        ? gramsFromKg(
+            honeyInSuper(
+              {
+                name: pulled.tag,
+                depth: (vessel.depth ?? "custom") as SuperDepth,
+                framesTaken: Math.max(0, frames - pulled.framesLeft),
+                cappedPct: pulled.cappedPct,
+                netKg: null,
+                frameClass: pulled.frameClass ?? null,
+              },
+              guesses,
+            ).kg,
+          )
+        : honeyByWeight(vessel, pulled.grossKg, at("grossKg"));
+    const sample = pulled.sample === undefined ? null : corrected(instrument, shown, pulled.sample, work.at);
+    found.push({
+      pulled,
+      vessel,
+      colony,
+      honey,
+      look: {
+        name: pulled.tag,
+        massKg: honey / 1000,
+        cappedPct: pulled.cappedPct,
+        frames,
+        framesLeft: Math.min(frames, pulled.framesLeft),
+        shake: pulled.shake ?? null,
+        flags: pulled.flags,
+        waitingUntil: pulled.waitingUntil ?? null,
+        place: "colony",
+        partlyCapped: pulled.partlyCapped ?? null,
+        readings: sample ? [sample.reading] : [],
+      },
+    });
+  }
+  const judged = judgePull(
+    found.map((f) => f.look),
+    rulesOf(work.house, input.school),
+    date,
+  );
+  return found.map(({ pulled, vessel, colony, honey }, i) => ({
+    pulled,
+    vessel,
+    colony,
+    honey,
+    ripeness: (judged.supers[i] as (typeof judged.supers)[number]).ripeness,
+  }));
+}
