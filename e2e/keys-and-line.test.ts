@@ -108,7 +108,7 @@ test("two tablets at one pail: one wins, the other is told and loses no typing",
 }) => {
   const second = await page.context().newPage();
   const fill = async (tablet: typeof page) => {
-    await tablet.goto(`${demoHouse.url}/bottle?do=lot&pails=4`);
+    await tablet.goto(`${demoHouse.url}/bottle?do=lot&vessels=pail%204`);
     await ready(tablet);
     await tablet.getByLabel("Kind of honey").fill("Lime honey");
     await tablet.getByLabel("Jars", { exact: true }).fill("50");

@@ -8,6 +8,7 @@ import * as emptyWeights from "./migrations/0006-empty-weights";
 import * as newestByMoment from "./migrations/0007-newest-by-moment";
 import * as sealedDeeds from "./migrations/0008-sealed-deeds";
 import * as toldByFact from "./migrations/0009-told-by-fact";
+import * as honeyFromAnywhere from "./migrations/0010-honey-from-anywhere";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -19,6 +20,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0007-newest-by-moment": newestByMoment,
   "0008-sealed-deeds": sealedDeeds,
   "0009-told-by-fact": toldByFact,
+  "0010-honey-from-anywhere": honeyFromAnywhere,
 };
 
 /** Every step there is, in order. */

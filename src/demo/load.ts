@@ -127,6 +127,30 @@ export async function loadDemo(
     atcHiC: 30,
   });
   await script.enter("Ines", setUp, "add-pails", { tags: "1-40", ...PAIL });
+  await script.enter("Ines", setUp, "add-vessels", {
+    kind: "drum",
+    tags: "1-2",
+    emptyKg: 19.5,
+    holdsKg: 295,
+    place: "store, north wall",
+  });
+  await script.enter("Ines", setUp, "add-vessels", {
+    kind: "tank",
+    tags: "1",
+    holdsL: 120,
+    diameterCm: 50,
+    place: "bottling bench",
+  });
+  await script.enter("Bram", script.past(20, 15), "receive-honey", {
+    supplier: "Far Fen Apiary",
+    theirLot: "FF-26-11",
+    country: "Lowmark",
+    region: "the fens",
+    honeyKind: "Summer honey",
+    waterPct: 17.3,
+    papers: "delivery note 114",
+    into: [{ vessel: "drum 1", kg: 84 }],
+  });
   await script.enter("Ines", setUp, "add-bins", { tags: "1-3", emptyKg: 4.2 });
   await script.enter("Ines", setUp, "add-machine", { ...TWENTY, kind: "radial", deepTakesTwo: true });
   await script.enter("Ines", setUp, "add-machine", {

@@ -6,7 +6,9 @@ import { HOT_ROOM } from "./hot-room/brings";
 import type { Verb } from "./language/words";
 import type { CommandDefinition } from "./ledger/command";
 import { undo } from "./ledger/undo";
+import { MOVES } from "./moves/brings";
 import { OUT } from "./out/brings";
+import { OUTSIDE } from "./outside/brings";
 import { PEOPLE } from "./people/brings";
 import { READINGS } from "./readings/brings";
 import { SPIN } from "./spin/brings";
@@ -14,7 +16,7 @@ import { VESSELS } from "./vessels/brings";
 import { YARD } from "./yard/brings";
 
 /** In the order they stand on the card of help. */
-const ROOMS = [PEOPLE, YARD, VESSELS, FILES, HOT_ROOM, READINGS, SPIN, BOTTLE, OUT] as const;
+const ROOMS = [PEOPLE, YARD, VESSELS, FILES, HOT_ROOM, READINGS, SPIN, MOVES, OUTSIDE, BOTTLE, OUT] as const;
 
 const ALL = [...ROOMS.flatMap((room): readonly Every[] => room.commands), undo];
 

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { formatKg } from "@/core/units";
+import { capital } from "@/house/language/ranges";
 import { Field } from "./fields/field";
 import { figureIn, jarIn, massIn } from "./fields/figure";
 import { type FieldSpec, inputFrom } from "./fields/spec";
@@ -9,30 +10,32 @@ import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
 import { Tick } from "./tick";
 
-interface PailChoice {
-  readonly tag: string;
+interface VesselChoice {
+  /** "pail 12" */
+  readonly name: string;
   readonly kg: number;
   readonly waterPct: number | null;
-  readonly batch: number;
+  /** "batch 4" */
+  readonly from: string;
   /** Whose honey it is when it is kept apart. */
   readonly owner: string;
   readonly warning: string | null;
 }
 
-/** What is taken of a pail when nothing else is typed: what the jars need, or all of it. */
+/** What is taken of a vessel when nothing else is typed: what the jars need, or all of it. */
 const ALL = "all";
 
 const figure = (text: string | boolean | undefined): number => figureIn(text) ?? 0;
 
 type Values = Readonly<Record<string, string | boolean>>;
 
-/** Pails into jars: choose pails, jar and count; what is over or short is said while typing. */
+/** Honey into jars: choose vessels, jar and count; what is over or short is said while typing. */
 export function FillJars({
-  pails,
+  vessels,
   chosen,
   kinds,
 }: {
-  pails: readonly PailChoice[];
+  vessels: readonly VesselChoice[];
   chosen: readonly string[];
   kinds: readonly string[];
 }) {
@@ -43,6 +46,8 @@ export function FillJars({
     honeyKind: "",
     jarG: "454",
     jars: "",
+    moreG: "",
+    moreJars: "",
     lossBy: "computed",
     lostKg: "",
     meanFillG: "",
@@ -50,18 +55,20 @@ export function FillJars({
   });
   const { standing, errorAt, submit } = useCommand("issue-lot");
   const set = (name: string) => (v: string | boolean) => setValues((now) => ({ ...now, [name]: v }));
-  const picked = pails.filter((p) => p.tag in taken);
-  const typed = (p: PailChoice): boolean => taken[p.tag] !== "" && taken[p.tag] !== ALL;
-  const mostG = picked.reduce((sum, p) => sum + (typed(p) ? (massIn(taken[p.tag]) ?? 0) : p.kg) * 1000, 0);
+  const picked = vessels.filter((p) => p.name in taken);
+  const typed = (p: VesselChoice): boolean => taken[p.name] !== "" && taken[p.name] !== ALL;
+  const mostG = picked.reduce((sum, p) => sum + (typed(p) ? (massIn(taken[p.name]) ?? 0) : p.kg) * 1000, 0);
   const entered = values.lossBy === "entered";
   const each = !entered && values.meanFillG ? figure(values.meanFillG) : (jarIn(String(values.jarG)) ?? 0);
   const fits = each > 0 && mostG > 0 ? Math.floor(mostG / each + 1e-6) : 0;
   const needsG =
-    each * figure(values.jars) + (entered ? (massIn(String(values.lostKg ?? "")) ?? 0) * 1000 : 0);
+    each * figure(values.jars) +
+    (jarIn(String(values.moreG)) ?? 0) * figure(values.moreJars) +
+    (entered ? (massIn(String(values.lostKg ?? "")) ?? 0) * 1000 : 0);
   const owners = new Set(picked.map((p) => p.owner));
   const against = [
     ...picked.flatMap((p) =>
-      p.warning && !p.warning.startsWith("still") ? [`Pail ${p.tag}: ${p.warning}`] : [],
+      p.warning && !p.warning.startsWith("still") ? [`${capital(p.name)}: ${p.warning}`] : [],
     ),
     ...(owners.size > 1 ? ["Honey that is kept apart would be pooled"] : []),
   ];
@@ -77,22 +84,23 @@ export function FillJars({
   );
 
   async function issue() {
-    const { lossBy, lostKg, meanFillG, despite, ...rest } = values;
+    const { lossBy, lostKg, meanFillG, despite, moreG, moreJars, ...rest } = values;
     const input = inputFrom({
       ...rest,
       ...(asks ? { despite: despite ?? "" } : {}),
+      ...(moreG && moreJars ? { more: [{ jarG: moreG, jars: moreJars }] } : {}),
       ...(entered ? { lostKg: lostKg ?? "" } : { meanFillG: meanFillG ?? "" }),
     });
     const answer = await submit({
       ...input,
       pails: picked.map((p) => ({
-        pail: p.tag,
-        ...(taken[p.tag] === ALL ? { emptied: true } : typed(p) ? { kg: taken[p.tag] } : {}),
+        vessel: p.name,
+        ...(taken[p.name] === ALL ? { emptied: true } : typed(p) ? { kg: taken[p.name] } : {}),
       })),
     });
     if (answer) {
       setTaken({});
-      setValues((now) => ({ ...now, jars: "", lostKg: "", meanFillG: "", despite: "" }));
+      setValues((now) => ({ ...now, jars: "", moreJars: "", lostKg: "", meanFillG: "", despite: "" }));
     }
   }
 
@@ -116,8 +124,10 @@ export function FillJars({
           label: "Jars",
           kind: "figure",
           span: 1,
-          hint: fits > 0 ? `enough for ${fits}` : "choose pails",
+          hint: fits > 0 ? `enough for ${fits}` : "choose vessels",
         })}
+        {field({ name: "moreG", label: "and of", unit: "g", hint: "a second size", span: 1 })}
+        {field({ name: "moreJars", label: "jars of it", kind: "figure", span: 1 })}
         {field({
           name: "lossBy",
           label: "Loss",
@@ -140,18 +150,18 @@ export function FillJars({
             })}
       </div>
       <fieldset className="mt-4">
-        <legend className="mb-2 font-semibold">Pails</legend>
-        {pails.length === 0 && (
-          <p className="text-ink-2">No pail holds honey. Fill one in the Spin bay first.</p>
+        <legend className="mb-2 font-semibold">Vessels</legend>
+        {vessels.length === 0 && (
+          <p className="text-ink-2">No vessel holds honey. Fill one in the Spin bay first.</p>
         )}
         <ul className="grid gap-2 md:grid-cols-2">
-          {pails.map((p) => {
-            const on = p.tag in taken;
+          {vessels.map((p) => {
+            const on = p.name in taken;
             const error =
-              errorAt(`pails.${picked.indexOf(p)}.kg`) ?? errorAt(`pails.${picked.indexOf(p)}.pail`);
+              errorAt(`pails.${picked.indexOf(p)}.kg`) ?? errorAt(`pails.${picked.indexOf(p)}.vessel`);
             return (
               <li
-                key={p.tag}
+                key={p.name}
                 className="flex flex-wrap items-center gap-3 rounded border border-rule px-3 py-1"
               >
                 <Tick
@@ -160,13 +170,13 @@ export function FillJars({
                   onChange={(take) =>
                     setTaken((now) =>
                       take
-                        ? { ...now, [p.tag]: "" }
-                        : Object.fromEntries(Object.entries(now).filter(([t]) => t !== p.tag)),
+                        ? { ...now, [p.name]: "" }
+                        : Object.fromEntries(Object.entries(now).filter(([t]) => t !== p.name)),
                     )
                   }
                 >
                   <span>
-                    <b>Pail {p.tag}</b>, <b className="text-mass">{formatKg(p.kg)}</b> kg, batch {p.batch}
+                    <b>{capital(p.name)}</b>, <b className="text-mass">{formatKg(p.kg)}</b> kg, {p.from}
                     {p.owner && <b>, {p.owner}'s</b>},{" "}
                     <span className="text-water">
                       {p.waterPct === null ? "unread" : `${p.waterPct.toFixed(1)} % water`}
@@ -179,13 +189,13 @@ export function FillJars({
                 {on && (
                   <Tick
                     className="min-h-12 text-[15px]"
-                    checked={taken[p.tag] === ALL}
-                    onChange={(all) => setTaken((now) => ({ ...now, [p.tag]: all ? ALL : "" }))}
+                    checked={taken[p.name] === ALL}
+                    onChange={(all) => setTaken((now) => ({ ...now, [p.name]: all ? ALL : "" }))}
                   >
                     all of it
                   </Tick>
                 )}
-                {on && taken[p.tag] !== ALL && (
+                {on && taken[p.name] !== ALL && (
                   <label
                     className="field flex items-center gap-2 text-[15px]"
                     data-wrong={error ? "" : undefined}
@@ -195,9 +205,9 @@ export function FillJars({
                       className="w-36! font-mono"
                       inputMode="decimal"
                       placeholder="as needed"
-                      aria-label={`Take from pail ${p.tag}, kg`}
-                      value={taken[p.tag]}
-                      onChange={(e) => setTaken((now) => ({ ...now, [p.tag]: e.target.value }))}
+                      aria-label={`Take from ${p.name}, kg`}
+                      value={taken[p.name]}
+                      onChange={(e) => setTaken((now) => ({ ...now, [p.name]: e.target.value }))}
                     />
                     kg
                   </label>
@@ -214,7 +224,7 @@ export function FillJars({
           {field({
             name: "despite",
             label: "Why it goes into jars all the same",
-            hint: "it stands on the lot; or leave the pail out",
+            hint: "it stands on the lot; or leave the vessel out",
             span: 3,
           })}
         </div>
@@ -230,7 +240,7 @@ export function FillJars({
             </>
           ) : null}
           <b className="text-mass">{formatKg(mostG / 1000)}</b> kg chosen
-          {needsG > 0 && needsG < mostG && ": the rest stays in its pail"}
+          {needsG > 0 && needsG < mostG && ": the rest stays in its vessel"}
         </p>
         <SaysStanding standing={standing} />
       </div>

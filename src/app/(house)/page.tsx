@@ -3,6 +3,7 @@ import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
 import { plural } from "@/house/language/ranges";
+import { vesselWord } from "@/house/settle/settling";
 import { dayAccount } from "@/house/standing/day";
 import { decisions } from "@/house/standing/decisions";
 import { Lead, Panel } from "@/ui/bench";
@@ -30,13 +31,13 @@ export default async function Today() {
             unit={list.length === 1 ? "thing to decide" : "things to decide"}
           />
         </span>
-        {s.pails.length > 0 && (
+        {s.vessels.length > 0 && (
           <Figure
             value={formatKgFromG(
-              s.pails.reduce((g, p) => g + p.grams, 0),
+              s.vessels.reduce((g, p) => g + p.grams, 0),
               0,
             )}
-            unit={`kg in ${plural(s.pails.length, "pail")}`}
+            unit={`kg in ${plural(s.vessels.length, vesselWord(s.vessels))}`}
             tone="mass"
           />
         )}

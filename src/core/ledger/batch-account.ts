@@ -16,6 +16,8 @@ export type MovementKind =
   | "draw"
   | "send"
   | "cleaned"
+  | "move"
+  | "deliver"
   | "undo";
 
 export interface BatchAccount {

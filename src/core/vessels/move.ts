@@ -36,7 +36,7 @@ export interface MovePlan {
 const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0);
 
 /** Whole parts of `total` in proportion to `weights`, none over its weight; the parts add up to it. */
-function inProportion(total: number, weights: readonly number[]): number[] {
+export function inProportion(total: number, weights: readonly number[]): number[] {
   const all = sum(weights);
   if (all === 0) return weights.map(() => 0);
   const exact = weights.map((w) => (total * w) / all);

@@ -3,7 +3,7 @@
 import { formatKgFromG } from "@/core/units";
 import { ageBetween } from "../language/clock";
 import { plural } from "../language/ranges";
-import { stored } from "../settle/settling";
+import { stored, vesselWord } from "../settle/settling";
 import type { Decision } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";
@@ -22,11 +22,11 @@ export function bottleDecisions(s: Snapshot): Decision[] {
       urgency: URGENCY.mayBeBottled,
       tone: "go",
       when: "any day",
-      what: `${formatKgFromG(kgOf(ready))} kg in ${plural(ready.length, "pail")} may go into jars`,
+      what: `${formatKgFromG(kgOf(ready))} kg in ${plural(ready.length, vesselWord(ready))} may go into jars`,
       short: `${formatKgFromG(kgOf(ready), 0)} kg to jar`,
-      so: `Oldest: pail ${best.tag} of batch ${best.batch}, ${ageBetween(best.filledAt, s.now)} old.`,
+      so: `Oldest: ${best.name} of ${best.from}, ${ageBetween(best.filledAt, s.now)} old.`,
       why: {
-        title: "Which pails count",
+        title: "Which vessels count",
         because: [
           { what: "Stood longer than", figure: `${s.house.settle_hours} h` },
           {
@@ -34,11 +34,11 @@ export function bottleDecisions(s: Snapshot): Decision[] {
             figure: `${s.house.limit_pct} %`,
             source: "house setting; USDA grade A and B",
           },
-          { what: "Pails that count", figure: ready.map((p) => p.tag).join(", ") },
+          { what: "Vessels that count", figure: ready.map((v) => v.name).join(", ") },
         ],
         change: "A new reading, or the limit in Set-up.",
       },
-      action: { label: "Fill jars", href: `/bottle?do=lot&pails=${best.tag}` },
+      action: { label: "Fill jars", href: `/bottle?do=lot&vessels=${encodeURIComponent(best.name)}` },
     },
   ];
 }

@@ -5,6 +5,7 @@
 import { besideEachOther } from "@/core/moisture";
 import type { WaterJudgement } from "../hot-room/waiting";
 import { refuse } from "../language/errors";
+import { capital } from "../language/ranges";
 import { reachInDatabase } from "../ledger/records/fills";
 import type { Work } from "../ledger/work";
 import { snapshot } from "../standing/snapshot";
@@ -33,8 +34,6 @@ function againstWater(name: string, water: WaterJudgement | undefined): string |
     : `${name} may be as wet as ${upper} %, over the limit of ${limitPct} %`;
 }
 
-const capital = (text: string): string => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;
-
 /** Answers for `fills` going into one lot. @throws Refusal `at-the-gate` with all that speaks against it */
 export async function bottleGate(
   work: Work,
@@ -43,7 +42,7 @@ export async function bottleGate(
 ): Promise<GateAnswer> {
   const s = await snapshot(work.tx, work.now);
   const waterOf = new Map<number, WaterJudgement>([
-    ...s.pails.map((p): [number, WaterJudgement] => [p.fillId, p.water]),
+    ...s.vessels.map((v): [number, WaterJudgement] => [v.fillId, v.water]),
     ...s.waiting.map((w): [number, WaterJudgement] => [w.fill_id, w.water]),
   ]);
   const against: string[] = [];

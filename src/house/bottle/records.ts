@@ -18,6 +18,8 @@ export interface LotRow {
   readonly owner: string;
   /** What spoke against it at the gate, with the reason; "" when nothing did. */
   readonly despite: string;
+  /** The vessel it is, where it was sold in bulk; null for jars. */
+  readonly vessel: string | null;
   readonly jars_out: number;
   readonly grams: number;
 }
@@ -66,6 +68,7 @@ export interface ParcelRow {
   readonly code: string;
   readonly honey_kind: string;
   readonly nominal_g: number;
+  readonly vessel: string | null;
   readonly grams: number;
 }
 
@@ -78,7 +81,7 @@ export const recentParcels = (db: Knex, limit: number, before?: number): Promise
     .modify((q) => before !== undefined && q.where("p.id", "<", before))
     .orderBy("p.id", "desc")
     .limit(limit)
-    .select("p.*", "y.name as buyer", "l.code", "l.honey_kind", "l.nominal_g", "b.grams");
+    .select("p.*", "y.name as buyer", "l.code", "l.honey_kind", "l.nominal_g", "l.vessel", "b.grams");
 
 export const buyers = (db: Knex): Promise<{ id: number; entry_id: number; name: string }[]> =>
   db("live_buyer").orderBy("name");
@@ -106,11 +109,11 @@ export const sameParcelSince = (
 export const parcelsOfFills = (
   db: Knex,
   fillIds: readonly number[],
-): Promise<{ fill_id: number; jars: number; code: string; sent_on: string }[]> =>
+): Promise<{ fill_id: number; jars: number; code: string; vessel: string | null; sent_on: string }[]> =>
   db("live_parcel as p")
     .join("live_lot as l", "l.id", "p.lot_id")
     .whereIn("p.fill_id", [...fillIds])
-    .select("p.fill_id", "p.jars", "l.code", "p.sent_on");
+    .select("p.fill_id", "p.jars", "l.code", "l.vessel", "p.sent_on");
 
 /** A number no lot of that year has had, undone ones included: a code that was printed is never given twice. */
 export async function nextLotNumber(db: Knex, year: number): Promise<number> {

@@ -107,7 +107,15 @@ export const note = (what: string, max = 200) =>
     .meta({ description: `${what}; at most ${max} characters; may be left out.` });
 
 /** The letter that stands before a tag on its printed label and on the line. */
-export const TAG_LETTER = { super: "S", pail: "B", colony: "C", bin: "K" } as const;
+export const TAG_LETTER = {
+  super: "S",
+  pail: "B",
+  colony: "C",
+  bin: "K",
+  drum: "D",
+  tank: "V",
+  tub: "U",
+} as const;
 export type TagKind = keyof typeof TAG_LETTER;
 
 /** A tag as written on the thing: letters, digits and hyphens; "S41" and "41" are the same super. */

@@ -6,12 +6,15 @@ import type { MovementKind } from "@/core/ledger";
 import { TAG_LETTER } from "../language/fields";
 
 /** Equipment that carries a tag and holds honey. */
-export const VESSEL_KINDS = ["super", "pail", "bin"] as const;
+export const VESSEL_KINDS = ["super", "pail", "drum", "tank", "tub", "bin"] as const;
 export type VesselKind = (typeof VESSEL_KINDS)[number];
+/** Vessels of strained honey: what is poured, kept, and taken into jars. A charge of one is a fill of its kind. */
+export const HONEY_VESSELS = ["pail", "drum", "tank", "tub"] as const satisfies readonly VesselKind[];
+export type HoneyVessel = (typeof HONEY_VESSELS)[number];
 /** What stands before each kind's tag, on its label and on the line. */
 export const VESSEL_LETTER: Readonly<Record<VesselKind, string>> = TAG_LETTER;
 
-/** Places grams can be in. A colony and a gain by weighing are sources: they may give what they do not hold. */
+/** Places grams can be in. Colonies, gains by weighing and honey outside are sources: they may give what they do not hold. */
 export const FILL_KINDS = [
   "colony",
   "gain",
@@ -24,6 +27,11 @@ export const FILL_KINDS = [
   "loss",
   "cappings",
   "wax",
+  "drum",
+  "tank",
+  "tub",
+  "outside",
+  "delivery",
 ] as const;
 export type FillKind = (typeof FILL_KINDS)[number];
 
@@ -42,6 +50,8 @@ const MOVEMENTS: Record<MovementKind, true> = {
   draw: true,
   send: true,
   cleaned: true,
+  move: true,
+  deliver: true,
   undo: true,
 };
 export const MOVEMENT_KINDS = Object.keys(MOVEMENTS) as readonly MovementKind[];

@@ -35,6 +35,8 @@ describe("whatever people do", () => {
     house = await openTestHouse();
     await house.equip();
     await house.act("add-bins", { tags: "1-2", emptyKg: 2 });
+    await house.act("add-vessels", { kind: "drum", tags: "1", emptyKg: 18, holdsKg: 300 });
+    await house.act("add-vessels", { kind: "tank", tags: "1", holdsL: 200, diameterCm: 60 });
     await house.act("add-machine", { name: "Twenty", slots: 20 });
     await house.act("add-instrument", { name: "glass", scale: "water" });
     await house.act("add-crew", { name: "Ines", role: "lead" });

@@ -1,8 +1,9 @@
 /** What what leaves brings to the house. */
 import { sendJars } from "./commands/send-jars";
+import { sendVessel } from "./commands/send-vessel";
 import { WORDS } from "./words";
 
 export const OUT = {
-  commands: [sendJars],
+  commands: [sendJars, sendVessel],
   words: WORDS,
 } as const;

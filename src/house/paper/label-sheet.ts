@@ -6,6 +6,7 @@ import { type LotRow, oneLot } from "../bottle/records";
 import { refuse } from "../language/errors";
 import { movementsOf, reachInDatabase } from "../ledger/records/fills";
 import { houseNow } from "../ledger/records/house";
+import { deliveriesOfFills } from "../outside/records";
 import { combsNamed } from "../yard/records/pulls";
 import { type CodeKind, drawCode } from "./code";
 import { newDocument, PT_PER_MM } from "./document";
@@ -36,7 +37,11 @@ async function originsOf(db: Knex, lot: LotRow): Promise<{ country: string; pct:
     db,
     received.map((s) => s.origin),
   );
-  const countryOf = new Map(combs.map((c) => [c.fill_id, c.country]));
+  const deliveries = await deliveriesOfFills(
+    db,
+    received.map((s) => s.origin),
+  );
+  const countryOf = new Map([...combs, ...deliveries].map((c) => [c.fill_id, c.country]));
   const byCountry = new Map<string, number>();
   for (const share of received) {
     // A gain by weighing has no yard of its own: it is the batch's honey and changes no share.

@@ -269,7 +269,7 @@ describe("lots", () => {
     });
     expect(lostGrams).toBe(0);
     expect(say).toMatch(/12 jars of 227 g, 2\.7 kg; nothing lost; 7\.28 kg stay in pail 1\.$/);
-    expect((await snapshot(house.db)).pails[0]?.grams).toBe(10_000 - 12 * 227);
+    expect((await snapshot(house.db)).vessels[0]?.grams).toBe(10_000 - 12 * 227);
   });
 
   it("ask what became of much that was taken and is in no jar", async () => {
@@ -298,13 +298,13 @@ describe("lots", () => {
     await house.act("add-to-batch", { supers: "42" });
     await house.act("fill-pail", { pail: 2, grossKg: 9.2 });
     await lotOf(50, { pails: [{ pail: 2 }, { pail: 1 }] });
-    expect((await snapshot(house.db)).pails.map((p) => [p.tag, p.grams])).toEqual([["1", 5500]]);
+    expect((await snapshot(house.db)).vessels.map((p) => [p.tag, p.grams])).toEqual([["1", 5500]]);
   });
 
   it("leave the rest in the pail, which keeps its batch and age", async () => {
     await filled();
     await lotOf(16, { pails: [{ pail: 1, kg: "4,05" }] });
-    const [pail] = (await snapshot(house.db)).pails;
+    const [pail] = (await snapshot(house.db)).vessels;
     expect(pail).toMatchObject({ tag: "1", grams: 5950, batch: 1 });
     expect((await house.refused("fill-pail", { pail: 1, grossKg: 3 })).message).toContain(
       "still holds 6.0 kg",

@@ -3,13 +3,13 @@
 import { ageBetween, whenIn } from "../language/clock";
 import { plural } from "../language/ranges";
 import type { Decision } from "../standing/model";
-import type { PailState, Snapshot } from "../standing/snapshot";
+import type { Snapshot, VesselState } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";
-import { settledAt, settling } from "./settling";
+import { settledAt, settling, vesselWord } from "./settling";
 
 export function settleDecisions(s: Snapshot): Decision[] {
-  const pails = settling(s);
-  const first = pails.reduce<PailState | null>((a, b) => (!a || b.filledAt < a.filledAt ? b : a), null);
+  const standing = settling(s);
+  const first = standing.reduce<VesselState | null>((a, b) => (!a || b.filledAt < a.filledAt ? b : a), null);
   if (!first) return [];
   const at = settledAt(s, first);
   return [
@@ -19,7 +19,7 @@ export function settleDecisions(s: Snapshot): Decision[] {
       urgency: URGENCY.skim,
       tone: "mass",
       when: whenIn(s.house.zone, at, s.now),
-      what: `Leave ${plural(pails.length, "pail")} standing; skim pail ${first.tag} first`,
+      what: `Leave ${plural(standing.length, vesselWord(standing))} standing; skim ${first.name} first`,
       short: `skim ${whenIn(s.house.zone, at, s.now)}`,
       so: `Wax and bubbles need about ${s.house.settle_hours} h to rise before the scum is taken off.`,
       why: {

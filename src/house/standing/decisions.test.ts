@@ -114,7 +114,7 @@ describe("from the batch to the buyer", () => {
     expect(await named(house, "bottle-ready", 25)).toMatchObject({
       // 18.4 read once by nobody's instrument may be over the limit.
       what: "11.0 kg in 1 pail may go into jars",
-      action: { href: "/bottle?do=lot&pails=1" },
+      action: { href: "/bottle?do=lot&vessels=pail%201" },
     });
     const risk = await named(house, "store-risk", 25);
     expect(risk).toMatchObject({

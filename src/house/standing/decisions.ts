@@ -65,7 +65,7 @@ export function firstSteps(s: Snapshot): Decision[] {
         "Add supers",
       ),
     ];
-  if (!s.equipment.pails)
+  if (!s.equipment.vessels)
     return [
       step(
         "pails",

@@ -4,8 +4,8 @@ import type { Knex } from "knex";
 import { formatKgFromG } from "@/core/units";
 import { stacksOf } from "../hot-room/stacks";
 import { clockIn, dayIn, shortDayIn, whenIn } from "../language/clock";
+import type { FillKind, HoneyVessel } from "../ledger/kinds";
 import { tape } from "../ledger/records/entries";
-import type { FillKind } from "../ledger/records/fills";
 import { crewNow } from "../people/records";
 import { settling, stored } from "../settle/settling";
 import { decisions } from "./decisions";
@@ -51,6 +51,12 @@ const CALM: Record<BayName, string> = {
 
 const sum = (list: readonly { grams: number }[]): number => list.reduce((g, x) => g + x.grams, 0);
 
+/** Vessels of one kind: those that still clear, and those that are kept. */
+const inVessels = (kind: HoneyVessel) => (s: Snapshot) => ({
+  Settle: sum(settling(s).filter((v) => v.kind === kind)),
+  Store: sum(stored(s).filter((v) => v.kind === kind)),
+});
+
 /**
  * Where each kind of fill stands; null for what is no honey of the house (sources, losses). Typed over all
  * kinds, so that every gram in the house is in exactly one bay.
@@ -65,7 +71,13 @@ const STANDS_IN: Record<FillKind, ((s: Snapshot) => Partial<Record<BayName, numb
   },
   batch: (s) => ({ Spin: s.openBatches.reduce((g, b) => g + b.account.remainderGrams, 0) }),
   cappings: (s) => ({ Spin: s.besides.cappings }),
-  pail: (s) => ({ Settle: sum(settling(s)), Store: sum(stored(s)) }),
+  pail: inVessels("pail"),
+  drum: inVessels("drum"),
+  tank: inVessels("tank"),
+  tub: inVessels("tub"),
+  // What is delivered is in a vessel in the same moment.
+  outside: null,
+  delivery: null,
   wax: (s) => ({ Store: s.besides.wax }),
   lot: (s) => ({ Bottle: sum(s.lots) }),
   // Spun boxes stand ready to go back to the colonies.

@@ -91,6 +91,7 @@ describe("what the bays add up", () => {
         separate: "",
         colonies: 3,
         supers: 2,
+        grams: 30_000,
         kg: "30.0",
         kgPerColony: "10.0",
       },

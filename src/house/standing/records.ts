@@ -1,5 +1,6 @@
 /** Rows that cross the bays: what stands in pails, what is set up, and the moment the house is in. */
 import type { Knex } from "knex";
+import { HONEY_VESSELS, type HoneyVessel } from "../ledger/kinds";
 
 const MINUTE = 60_000;
 
@@ -16,45 +17,35 @@ export interface EquipmentThere {
   readonly yards: boolean;
   readonly colonies: boolean;
   readonly supers: boolean;
-  readonly pails: boolean;
+  /** Any vessel for strained honey. */
+  readonly vessels: boolean;
 }
 
 export async function equipmentThere(db: Knex): Promise<EquipmentThere> {
   const { rows } = await db.raw(
     `select exists (select 1 from live_yard) as yards, exists (select 1 from live_colony) as colonies,
             exists (select 1 from live_vessel where kind = 'super') as supers,
-            exists (select 1 from live_vessel where kind = 'pail') as pails`,
+            exists (select 1 from live_vessel where kind = any(?)) as vessels`,
+    [[...HONEY_VESSELS]],
   );
   return rows[0];
 }
 
-export interface PailRow {
-  fill_id: number;
-  tag: string;
-  grams: number;
-  capacity_g: number | null;
-  batch: number;
-  batch_id: number;
-  batch_fill: number;
-  opened_at: Date;
+export interface VesselHolding {
+  readonly fill_id: number;
+  readonly kind: HoneyVessel;
+  readonly tag: string;
+  readonly grams: number;
+  readonly capacity_g: number | null;
+  readonly opened_at: Date;
 }
 
-export const pailsHolding = (db: Knex): Promise<PailRow[]> =>
+/** Every vessel of strained honey that holds some. */
+export const vesselsHolding = (db: Knex): Promise<VesselHolding[]> =>
   db("fill_balance as b")
     .join("live_fill as f", "f.id", "b.fill_id")
     .join("vessel as v", "v.id", "f.vessel_id")
-    .join("movement as m", (j) => j.on("m.to_fill", "f.id").andOnVal("m.kind", "pail"))
-    .join("live_batch as t", "t.fill_id", "m.from_fill")
-    .where("b.kind", "pail")
+    .whereIn("b.kind", [...HONEY_VESSELS])
     .where("b.grams", ">", 0)
-    .orderByRaw("length(v.tag), v.tag")
-    .select(
-      "f.id as fill_id",
-      "v.tag",
-      "b.grams",
-      "v.capacity_g",
-      "t.number as batch",
-      "t.id as batch_id",
-      "t.fill_id as batch_fill",
-      "f.opened_at",
-    );
+    .orderByRaw("array_position(?::text[], v.kind), length(v.tag), v.tag", [[...HONEY_VESSELS]])
+    .select("f.id as fill_id", "v.kind", "v.tag", "b.grams", "v.capacity_g", "f.opened_at");

@@ -85,10 +85,10 @@ describe("what to do next", () => {
     await house.act("close-batch", {});
     const s = await snapshot(house.db);
     expect(gramsByBay(s)).toMatchObject({ Settle: 12_000, Store: 0, Spin: 0 });
-    expect(shelved(s, s.pails)[0]?.verdict).toMatch(/^skim /);
+    expect(shelved(s, s.vessels)[0]?.verdict).toMatch(/^skim /);
     const later = await snapshot(house.db, new Date(Date.now() + 25 * HOUR));
     expect(gramsByBay(later)).toMatchObject({ Settle: 0, Store: 12_000 });
-    expect(shelved(later, later.pails)[0]).toMatchObject({
+    expect(shelved(later, later.vessels)[0]).toMatchObject({
       verdict: "use first",
       waterPct: expect.closeTo(18.4, 6),
     });

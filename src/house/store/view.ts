@@ -1,13 +1,15 @@
-/** Pails as the shelf shows them: what each is, and what to do with it. */
+/** Vessels as the shelf shows them: what each is, and what to do with it. */
 import { fermentationRisk } from "@/core/moisture";
 import { formatKgFromG } from "@/core/units";
 import { ageBetween, whenIn } from "../language/clock";
 import { settledAt } from "../settle/settling";
 import type { Tone } from "../standing/model";
-import type { PailState, Snapshot } from "../standing/snapshot";
+import type { Snapshot, VesselState } from "../standing/snapshot";
 
-export interface PailOnShelf {
+export interface OnShelf {
+  readonly kind: string;
   readonly tag: string;
+  readonly href: string;
   readonly kg: string;
   readonly level: number;
   readonly waterPct: number | null;
@@ -24,31 +26,33 @@ const RISK: Record<string, [string, Tone]> = {
   always: ["will ferment", "stop"],
 };
 
-/** What to do with a pail: wait, keep, use first. */
-export function pailVerdict(s: Snapshot, pail: PailState): [string, Tone] {
-  const ready = settledAt(s, pail);
+/** What to do with a vessel: wait, keep, use first. */
+export function vesselVerdict(s: Snapshot, vessel: VesselState): [string, Tone] {
+  const ready = settledAt(s, vessel);
   if (ready > s.now) return [`skim ${whenIn(s.house.zone, ready, s.now)}`, "mass"];
-  const water = pail.water.figures.waterPct;
+  const water = vessel.water.figures.waterPct;
   if (water === undefined) return ["read it", "water"];
   return RISK[fermentationRisk(water).verdict] ?? ["read it", "water"];
 }
 
 /** Wettest first: those are used first; unread ones before all, since nobody knows. */
-export function shelved(s: Snapshot, pails: readonly PailState[]): PailOnShelf[] {
-  return [...pails]
+export function shelved(s: Snapshot, vessels: readonly VesselState[]): OnShelf[] {
+  return [...vessels]
     .sort(
       (a, b) =>
         (b.water.figures.waterPct ?? 99) - (a.water.figures.waterPct ?? 99) ||
         a.filledAt.getTime() - b.filledAt.getTime(),
     )
     .map((p) => {
-      const [verdict, tone] = pailVerdict(s, p);
+      const [verdict, tone] = vesselVerdict(s, p);
       return {
+        kind: p.kind,
         tag: p.tag,
+        href: `/trace/${p.kind}/${encodeURIComponent(p.tag)}`,
         kg: formatKgFromG(p.grams),
         level: p.capacityG ? p.grams / p.capacityG : 0.9,
         waterPct: p.water.figures.waterPct ?? null,
-        line: `${p.owner ? `${p.owner}'s, ` : ""}batch ${p.batch}, ${ageBetween(p.filledAt, s.now)}`,
+        line: `${p.owner ? `${p.owner}'s, ` : ""}${p.from}, ${ageBetween(p.filledAt, s.now)}`,
         verdict,
         tone,
       };

@@ -28,7 +28,7 @@ export async function stateOf(db: Knex) {
   const inBatch = s.openBatches.flatMap((b) =>
     b.combs.filter((c) => c.spun_entry === null).map((c) => c.tag),
   );
-  const full = s.pails.map((p) => p.tag);
+  const full = s.vessels.filter((v) => v.kind === "pail").map((v) => v.tag);
   const entries: number[] = await db("entry")
     .whereNotIn("command", SET_UP)
     .orderBy("id", "desc")
@@ -49,7 +49,8 @@ export async function stateOf(db: Knex) {
     free: TAGS.filter((t) => !waiting.includes(t) && !inBatch.includes(t)),
     emptyPails: PAILS.filter((t) => !full.includes(t)),
     batches: s.openBatches.map((b) => ({ number: b.number, kg: b.account.remainderGrams / 1000 })),
-    pails: s.pails,
+    pails: s.vessels.filter((v) => v.kind === "pail"),
+    holding: s.vessels.map((v) => v.name),
     lots: s.lots.filter((l) => l.jars > l.jars_out).map((l) => l.code),
     day: s.now.toISOString().slice(0, 10),
   };
@@ -156,12 +157,38 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
   ],
   "fill-pail": (d, s) => {
     const batch = batchOf(d, s);
+    if (d.a % 4 === 3)
+      return { vessel: "tank 1", kg: Math.max(0.1, batch.kg * (d.b / 6)), batch: batch.number };
     return {
       pail: from(d, s.emptyPails, String(d.a)),
       grossKg: Number((1.2 + Math.max(0.1, batch.kg * (d.b / 5.8))).toFixed(3)),
       batch: batch.number,
     };
   },
+  "add-vessels": (d) => ({ kind: ["drum", "tank", "tub"][d.a % 3], tags: `${1000 + ++named}`, holdsL: 200 }),
+  "move-honey": [
+    (d, s) => ({
+      from: [{ vessel: from(d, s.holding, "drum 1"), ...(d.a % 2 ? { kg: Math.max(0.1, d.kg / 4) } : {}) }],
+      to: [{ vessel: ["drum 1", "tank 1", `pail ${(d.b % 6) + 1}`][d.back % 3] }],
+      despite: "asked for",
+    }),
+    (d, s) => ({
+      from: [
+        { vessel: from(d, s.holding, "tank 1") },
+        { vessel: from({ ...d, a: d.a + 1 }, s.holding, "drum 1"), kg: Math.max(0.1, d.kg / 3) },
+      ],
+      to: [{ vessel: "drum 1", ...(d.b % 2 ? { grossKg: 20 + d.kg * 3 } : {}) }],
+      despite: "asked for",
+    }),
+  ],
+  "receive-honey": (d) => ({
+    what: ["bought", "to-pack", "opening"][d.a % 3],
+    supplier: `Farm ${d.a % 3}`,
+    country: "Lowland",
+    waterPct: 16 + d.b / 4,
+    into: [{ vessel: d.back % 2 ? "drum 1" : `pail ${(d.b % 6) + 1}`, kg: d.kg }],
+    despite: "asked for",
+  }),
   "crush-combs": [
     (d, s) => ({ supers: [comb(d, s.inBatch)], way: "crushed" }),
     (d, s) => ({ supers: [comb(d, s.inBatch)], way: "pressed", leftKg: d.kg / 20 }),
@@ -193,9 +220,14 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
     const jars = Math.floor((kg ?? (pail?.grams ?? 5000) / 1000) * 4);
     return {
       honeyKind: "Lime honey",
+      ...(d.b % 5 === 4 ? { more: [{ jarG: 100, jars: 2 }] } : {}),
       jarG: 250,
       jars: Math.max(1, d.back % 3 === 0 ? Math.floor(jars / 2) : jars),
-      pails: [{ pail: pail?.tag ?? String(d.a), ...(kg ? { kg } : {}) }],
+      pails: [
+        d.a % 3 === 2
+          ? { vessel: from(d, s.holding, "drum 1") }
+          : { pail: pail?.tag ?? String(d.a), ...(kg ? { kg } : {}) },
+      ],
       despite: "asked for",
     };
   },
@@ -204,6 +236,14 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
     jars: d.b,
     buyer: `Buyer ${fresh()}`,
     newBuyer: true,
+  }),
+  "send-vessel": (d, s) => ({
+    vessel: from(d, s.holding, "drum 1"),
+    honeyKind: "Lime honey",
+    buyer: `Bulk ${fresh()}`,
+    newBuyer: true,
+    ...(d.b % 2 ? { kg: Math.max(0.1, d.kg / 3) } : {}),
+    despite: "asked for",
   }),
   undo: (d, s) => ({ entry: s.entries[d.back] ?? 1 }),
 };
@@ -219,6 +259,8 @@ const OFTEN: Readonly<Record<string, number>> = {
   "weigh-spun-super": 12,
   "weigh-empty": 4,
   "fill-pail": 20,
+  "move-honey": 24,
+  "receive-honey": 8,
   "crush-combs": 5,
   "cut-comb": 3,
   "fill-bin": 12,
@@ -227,6 +269,7 @@ const OFTEN: Readonly<Record<string, number>> = {
   "record-loss": 6,
   "issue-lot": 18,
   "send-jars": 14,
+  "send-vessel": 5,
   undo: 20,
 };
 export const CHOICES: readonly (readonly [name: string, deed: Deed])[] = Object.entries(DEEDS).flatMap(

@@ -1,12 +1,13 @@
 /** The picture of kilograms from yards to buyers, as nodes and links. */
 import type { Movement } from "@/core/ledger";
 import { carriedTo, withoutCircles } from "@/core/trace";
+import { capital } from "../language/ranges";
 import type { FillKind } from "../ledger/records/fills";
 import type { PulledComb } from "../yard/records/pulls";
 import { boundedFlow } from "./fold";
 import type { Followed } from "./forward";
 import type { FlowNode, TraceView } from "./model";
-import { capital, hrefOf, type Known } from "./shares";
+import { hrefOf, type Known } from "./shares";
 
 /** How each kind of fill is drawn: its column, what it is, and what is said of honey that still stands in it. */
 interface Look {
@@ -21,6 +22,11 @@ const LOOKS: Record<FillKind, Look> = {
   comb: { column: 1, kind: "super", stands: "Waiting to be spun" },
   batch: { column: 2, kind: "batch", stands: "In an open batch" },
   pail: { column: 3, kind: "pail", stands: "In pails" },
+  drum: { column: 3, kind: "pail", stands: "In drums" },
+  tank: { column: 3, kind: "pail", stands: "In tanks" },
+  tub: { column: 3, kind: "pail", stands: "In tubs" },
+  outside: { column: 0, kind: "here", stands: null },
+  delivery: { column: 2, kind: "delivery", stands: null },
   cappings: { column: 3, kind: "here", stands: null },
   lot: { column: 4, kind: "lot", stands: "Jars still here" },
   parcel: { column: 5, kind: "buyer", stands: null },
@@ -81,11 +87,31 @@ export class Flow {
       outOf.set(l.from, (outOf.get(l.from) ?? 0) + l.grams);
     }
     const flowOf = (id: string) => Math.max(into.get(id) ?? 0, outOf.get(id) ?? 0);
+    const column = columnsBehind([...this.nodes.values()], links);
     const nodes = [...this.nodes.values()]
-      .map((n) => ({ ...n, grams: flowOf(n.id) }))
+      .map((n) => ({ ...n, grams: flowOf(n.id), column: column.get(n.id) ?? n.column }))
       .filter((n) => n.grams > 0);
     return boundedFlow({ nodes, links });
   }
+}
+
+/** What is poured from vessel to vessel stands one column behind what it came from, and all that follows with it. */
+function columnsBehind(
+  nodes: readonly { readonly id: string; readonly column: number }[],
+  links: readonly { readonly from: string; readonly to: string }[],
+): ReadonlyMap<string, number> {
+  const column = new Map(nodes.map((n) => [n.id, n.column]));
+  // Without circles no path is longer than there are nodes.
+  for (let turn = 0, moved = true; moved && turn < nodes.length; turn++) {
+    moved = false;
+    for (const { from, to } of links) {
+      const least = (column.get(from) ?? 0) + 1;
+      if ((column.get(to) ?? 0) >= least) continue;
+      column.set(to, least);
+      moved = true;
+    }
+  }
+  return column;
 }
 
 /** Draws what came into the start: from yards through supers, and on through every vessel it passed. */

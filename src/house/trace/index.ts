@@ -5,11 +5,14 @@ import { batchAccount, standing } from "@/core/ledger";
 import { formatKgFromG } from "@/core/units";
 import { parcelsOfFills } from "../bottle/records";
 import { clockIn, dayIn, writtenDay } from "../language/clock";
-import { plural } from "../language/ranges";
+import { capital, plural } from "../language/ranges";
+import { HONEY_VESSELS } from "../ledger/kinds";
 import { type FillKind, movementsOf, reachInDatabase } from "../ledger/records/fills";
 import { houseNow } from "../ledger/records/house";
+import type { DeliveryRow } from "../outside/records";
 import { readingsOf } from "../readings/records/readings";
 import { batchesOfFills } from "../spin/records/batches";
+import { deliveryName } from "../standing/contents";
 import type { PulledComb } from "../yard/records/pulls";
 import { drawBack, drawForward, drawYards, Flow } from "./flow";
 import { follow } from "./forward";
@@ -24,7 +27,7 @@ import {
 
 export { ROWS_AT_A_TIME } from "./shares";
 
-import { backRows, backShares, capital, fillsNamed, hrefOf, type Known, part, tally } from "./shares";
+import { backRows, backShares, fillsNamed, hrefOf, type Known, part, tally } from "./shares";
 import { type Start, startOf } from "./start";
 
 export {
@@ -54,6 +57,19 @@ const RESTS_ON: TraceView["because"] = [
   },
 ];
 
+const asDelivery = ({ delivery: d, grams }: { delivery: DeliveryRow; grams: number }) => ({
+  key: capital(deliveryName(d)),
+  detail: [
+    d.region,
+    d.country,
+    d.their_lot && `their lot ${d.their_lot}`,
+    d.owner && `kept separate for ${d.owner}`,
+  ]
+    .filter(Boolean)
+    .join(", "),
+  href: `/trace/delivery/${d.number}`,
+  grams,
+});
 const asYard = ({ comb, grams }: SuperShare) => ({
   key: comb.yard,
   href: `/trace/yard/${encodeURIComponent(comb.yard)}`,
@@ -127,7 +143,7 @@ export async function traceView(
   );
 
   const standingBack = standing(backMoves);
-  const { supers, gained, total } = await backShares(db, start, backMoves);
+  const { supers, delivered, gained, total } = await backShares(db, start, backMoves);
   const followed = follow(startSet, allMoves, ahead);
 
   const flow = new Flow(new Map(supers.map(({ comb }) => [comb.fill_id, comb])));
@@ -158,7 +174,11 @@ export async function traceView(
 
   const whole: Record<TraceList, ShareRow[]> = {
     yards: tally(
-      [...supers.map(asYard), ...(gained > 0.5 ? [{ key: "Gained by weighing", grams: gained }] : [])],
+      [
+        ...supers.map(asYard),
+        ...delivered.map(asDelivery),
+        ...(gained > 0.5 ? [{ key: "Gained by weighing", grams: gained }] : []),
+      ],
       total,
     ),
     colonies: tally(supers.map(asColony), total),
@@ -168,7 +188,7 @@ export async function traceView(
     ),
     batches: isSource ? [] : tally(backRows(standingBack, start, fills, "batch"), total),
     pails: kind === "lot" ? tally(backRows(standingBack, start, fills, "pail"), total) : [],
-    wentToPails: tally(received("pail"), total),
+    wentToPails: tally(HONEY_VESSELS.flatMap(received), total),
     wentToLots: tally(received("lot"), total),
     wentToBuyers: tally(buyers, total),
     lost: tally([...received("loss"), ...received("wets")], total),
@@ -184,7 +204,7 @@ export async function traceView(
     name: start.name,
     title: start.title,
     grams: total,
-    sentence: sentenceFor(kind, start, supers, buyers, total, sentGrams),
+    sentence: sentenceFor(kind, start, supers, delivered, buyers, total, sentGrams),
     years: start.years,
     year: start.year,
     back: {
@@ -238,7 +258,7 @@ async function parcelsOf(db: Knex, got: readonly { fill: Known; grams: number }[
   return got.flatMap(({ fill, grams }) => {
     const parcel = parcelOf.get(fill.id);
     if (!parcel) return [];
-    const detail = `${plural(parcel.jars, "jar")} of lot ${parcel.code}, sent ${writtenDay(parcel.sent_on)}`;
+    const detail = `${parcel.vessel ? `${parcel.vessel} in bulk, ` : `${plural(parcel.jars, "jar")} of `}lot ${parcel.code}, sent ${writtenDay(parcel.sent_on)}`;
     return [{ key: fill.name, detail, href: `/trace/lot/${parcel.code}`, grams }];
   });
 }
@@ -274,6 +294,7 @@ function sentenceFor(
   kind: TraceKind,
   start: Start,
   supers: readonly { comb: PulledComb }[],
+  delivered: readonly { delivery: DeliveryRow; grams: number }[],
   buyers: readonly { key: string }[],
   total: number,
   sentGrams: number,
@@ -283,7 +304,11 @@ function sentenceFor(
   const colonies = new Set(supers.map((s) => s.comb.colony)).size;
   const yards = [...new Set(supers.map((s) => s.comb.yard))];
   const from = yards.length <= 2 ? yards.join(" and ") : `${yards.length} yards`;
-  const owners = [...new Set(supers.map((s) => s.comb.owner).filter((o) => o !== ""))].join(" and ");
+  const owners = [
+    ...new Set(
+      [...supers.map((s) => s.comb.owner), ...delivered.map((d) => d.delivery.owner)].filter((o) => o !== ""),
+    ),
+  ].join(" and ");
   const kept = owners === "" ? "" : `, kept separate for ${owners}`;
   const names = [...new Set(buyers.map((b) => b.key))];
   const to =
@@ -292,5 +317,9 @@ function sentenceFor(
       : `${kg(sentGrams)} of it went to ${plural(names.length, "buyer")}`;
   if (kind === "super" || kind === "colony" || kind === "yard")
     return `${kg(total)} in ${plural(supers.length, kind === "super" ? "pull" : "super")}${kept}; ${to}.`;
-  return `${kg(total)} from ${plural(colonies, "colony", "colonies")} in ${from}${kept}; ${to}.`;
+  const sources = [
+    ...(colonies > 0 ? [`${plural(colonies, "colony", "colonies")} in ${from}`] : []),
+    ...delivered.map((d) => deliveryName(d.delivery)),
+  ];
+  return `${kg(total)} from ${sources.join(" and ")}${kept}; ${to}.`;
 }

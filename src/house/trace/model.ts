@@ -1,7 +1,18 @@
 import type { BatchAccount } from "@/core/ledger";
 import type { Why } from "../standing/model";
 
-export const TRACE_KINDS = ["lot", "pail", "batch", "super", "colony", "yard"] as const;
+export const TRACE_KINDS = [
+  "lot",
+  "pail",
+  "drum",
+  "tank",
+  "tub",
+  "delivery",
+  "batch",
+  "super",
+  "colony",
+  "yard",
+] as const;
 export type TraceKind = (typeof TRACE_KINDS)[number];
 
 export interface ShareRow {
@@ -39,7 +50,7 @@ export interface FlowNode {
   readonly column: number;
   readonly name: string;
   readonly grams: number;
-  readonly kind: "yard" | "super" | "batch" | "pail" | "lot" | "buyer" | "loss" | "here";
+  readonly kind: "yard" | "super" | "batch" | "delivery" | "pail" | "lot" | "buyer" | "loss" | "here";
   readonly href: string | null;
   readonly isStart: boolean;
   /** What it belongs to, widest first: where there are many, they are drawn as one until somebody opens it. */

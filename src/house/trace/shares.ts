@@ -2,7 +2,10 @@
 
 import type { Knex } from "knex";
 import { type Movement, mix } from "@/core/ledger";
+import { capital } from "../language/ranges";
+import { HONEY_VESSELS } from "../ledger/kinds";
 import { type CalledFill, type FillKind, fillsCalled } from "../ledger/records/fills";
+import { type DeliveryRow, deliveriesOfFills } from "../outside/records";
 import { combsNamed, type PulledComb } from "../yard/records/pulls";
 import type { ShareList, ShareRow } from "./model";
 import type { Start } from "./start";
@@ -26,6 +29,11 @@ const TOLD: Record<FillKind, string | null> = {
   comb: "super",
   batch: "batch",
   pail: "pail",
+  drum: "drum",
+  tank: "tank",
+  tub: "tub",
+  outside: null,
+  delivery: "delivery",
   lot: "lot",
 };
 
@@ -34,8 +42,6 @@ export function hrefOf(fill: Known): string | null {
   const told = TOLD[fill.kind];
   return told && fill.ref ? `/trace/${told}/${encodeURIComponent(fill.ref)}` : null;
 }
-
-export const capital = (text: string): string => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;
 
 /** So many rows of a list are sent at a time. */
 export const ROWS_AT_A_TIME = 100;
@@ -83,7 +89,13 @@ export async function backShares(
   db: Knex,
   start: Start,
   movements: readonly Movement[],
-): Promise<{ supers: { comb: PulledComb; grams: number }[]; gained: number; total: number }> {
+): Promise<{
+  supers: { comb: PulledComb; grams: number }[];
+  /** Honey from outside, by delivery. */
+  delivered: { delivery: DeliveryRow; grams: number }[];
+  gained: number;
+  total: number;
+}> {
   const mixed = mix(movements);
   const byOrigin = new Map<number, number>();
   let total = 0;
@@ -92,9 +104,12 @@ export async function backShares(
     total += c?.receivedGrams ?? 0;
     for (const s of c?.received ?? []) byOrigin.set(s.origin, (byOrigin.get(s.origin) ?? 0) + s.grams);
   }
-  const combs = await combsNamed(db, [...byOrigin.keys()]);
+  const origins = [...byOrigin.keys()];
+  const [combs, deliveries] = await Promise.all([combsNamed(db, origins), deliveriesOfFills(db, origins)]);
+  const delivered = deliveries.map((d) => ({ delivery: d, grams: byOrigin.get(d.fill_id) ?? 0 }));
   const supers = combs.map((comb) => ({ comb, grams: byOrigin.get(comb.fill_id) ?? 0 }));
-  return { supers, total, gained: total - supers.reduce((g, s) => g + s.grams, 0) };
+  const known = [...supers, ...delivered].reduce((g, s) => g + s.grams, 0);
+  return { supers, delivered, total, gained: total - known };
 }
 
 /** The start's own inflow by pail, or by the batch behind it. */
@@ -112,7 +127,8 @@ export function backRows(
     .flatMap((m) => {
       const from = fills.get(m.from);
       if (!from) return [];
-      if (from.kind === wanted) return [{ key: capital(from.name), href: hrefOf(from), grams: m.grams }];
+      if (from.kind === wanted || (wanted === "pail" && HONEY_VESSELS.some((k) => k === from.kind)))
+        return [{ key: capital(from.name), href: hrefOf(from), grams: m.grams }];
       if (wanted === "batch" && from.kind === "pail") {
         const batch = fills.get(batchOf.get(from.id) ?? -1);
         return batch ? [{ key: capital(batch.name), href: hrefOf(batch), grams: m.grams }] : [];

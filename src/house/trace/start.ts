@@ -2,7 +2,9 @@
 import type { Knex } from "knex";
 import { oneLot } from "../bottle/records";
 import { Refusal } from "../language/errors";
+import { capital } from "../language/ranges";
 import { lastFillOf } from "../ledger/records/fills";
+import { oneDelivery } from "../outside/records";
 import { oneBatch } from "../spin/records/batches";
 import { maybeColony, maybeVessel, maybeYard } from "../vessels/records";
 import { type Charge, chargesOfColony, chargesOfYard, combsOfSuper } from "../yard/records/pulls";
@@ -48,10 +50,30 @@ export async function startOf(db: Knex, kind: TraceKind, name: string, year?: nu
         : unknown());
       return { name: String(batch.number), title: `Batch ${batch.number}`, fills: [batch.fill_id], ...ALL };
     }
-    case "pail": {
-      const vessel = (await maybeVessel(db, "pail", name)) ?? unknown();
+    case "delivery": {
+      const number = Number(name);
+      const delivery = await (Number.isSafeInteger(number) && number > 0 && number < 1e9
+        ? oneDelivery(db, number).catch(unknown)
+        : unknown());
+      return {
+        name: String(number),
+        title: `Delivery ${number}, ${delivery.supplier || "here before"}`,
+        fills: [delivery.fill_id],
+        ...ALL,
+      };
+    }
+    case "pail":
+    case "drum":
+    case "tank":
+    case "tub": {
+      const vessel = (await maybeVessel(db, kind, name)) ?? unknown();
       const last = await lastFillOf(db, vessel.id);
-      return { name: vessel.tag, title: `Pail ${vessel.tag}`, fills: last ? [last.id] : [], ...ALL };
+      return {
+        name: vessel.tag,
+        title: `${capital(kind)} ${vessel.tag}`,
+        fills: last ? [last.id] : [],
+        ...ALL,
+      };
     }
     case "super": {
       const vessel = (await maybeVessel(db, "super", name)) ?? unknown();

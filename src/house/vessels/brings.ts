@@ -2,10 +2,11 @@
 
 import { addPails } from "./commands/add-pails";
 import { addSupers } from "./commands/add-supers";
+import { addVessels } from "./commands/add-vessels";
 import { weighEmpty } from "./commands/weigh-empty";
 import { WORDS } from "./words";
 
 export const VESSELS = {
-  commands: [addSupers, addPails, weighEmpty],
+  commands: [addVessels, addSupers, addPails, weighEmpty],
   words: WORDS,
 } as const;

@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import { refuse } from "../language/errors";
-import type { VesselKind } from "../ledger/kinds";
+import { HONEY_VESSELS, type VesselKind } from "../ledger/kinds";
 import type { Stated } from "../ledger/records/entries";
 import { joinNewest } from "../ledger/records/newest";
 
@@ -23,6 +23,10 @@ export interface VesselRow extends Known {
   readonly frames: number | null;
   readonly capacity_g: number | null;
   readonly foundation: string | null;
+  readonly capacity_l: number | null;
+  readonly diameter_cm: number | null;
+  /** False where it cannot be put on a scale. */
+  readonly weighable: boolean | null;
 }
 
 export interface YardRow extends Known {
@@ -82,6 +86,9 @@ const vesselRows = (db: Knex, at?: Date) =>
       "v.frames",
       "v.capacity_g",
       "v.foundation",
+      "v.capacity_l",
+      "v.diameter_cm",
+      "v.weighable",
       "e.entry_id as weighed_by",
       db.raw("coalesce(e.empty_g, v.empty_g) as empty_g"),
     );
@@ -172,3 +179,9 @@ export async function oneVessel(
     )
   );
 }
+
+/** Every vessel of strained honey there is, empty or not. */
+export const vesselsOfHoney = (db: Knex): Promise<VesselRow[]> =>
+  vesselRows(db)
+    .whereIn("v.kind", [...HONEY_VESSELS])
+    .orderByRaw("array_position(?::text[], v.kind), length(v.tag), v.tag", [[...HONEY_VESSELS]]);

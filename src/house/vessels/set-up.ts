@@ -4,17 +4,17 @@ import type { VesselKind } from "../ledger/kinds";
 import type { Work } from "../ledger/work";
 import { vesselTagsOf } from "./records";
 
-/** @throws Refusal naming the first tag that is here already */
+/** Their ids. @throws Refusal naming the first tag that is here already */
 export async function setUpVessels(
   work: Work,
   kind: VesselKind,
   tags: readonly string[],
   alike: Readonly<Record<string, unknown>>,
-): Promise<void> {
+): Promise<number[]> {
   const known = await vesselTagsOf(work.tx, kind, tags);
   const here = tags.find((tag) => known.has(tag));
   if (here !== undefined) refuse("duplicate", `There is a ${kind} ${here} already.`, "tags");
-  await work.stateMany(
+  return work.stateMany(
     "vessel",
     tags.map((tag) => ({ kind, tag, ...alike })),
   );

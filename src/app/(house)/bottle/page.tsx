@@ -19,14 +19,14 @@ export const metadata: Metadata = { title: "Bottle" };
 export default async function Bottle({
   searchParams,
 }: {
-  searchParams: Promise<{ do?: string; pails?: string; before?: string }>;
+  searchParams: Promise<{ do?: string; vessels?: string; before?: string }>;
 }) {
   const s = await houseAsItStands();
   const search = await searchParams;
   const lots = await lotsPage(houseDatabase(), keyFrom(search.before));
   const here = s.lots.reduce((n, l) => n + l.jars - l.jars_out, 0);
   /** The same judgement as the gate's. */
-  const warningOf = (p: (typeof s.pails)[number]): string | null => {
+  const warningOf = (p: (typeof s.vessels)[number]): string | null => {
     const ready = settledAt(s, p);
     if (ready > s.now) return `still standing, skim ${whenIn(s.house.zone, ready, s.now)}`;
     const { waterPct, upperPct } = p.water.figures;
@@ -44,18 +44,18 @@ export default async function Bottle({
           tone="mass"
         />
       </Lead>
-      <Decisions list={decisions(s).filter((d) => d.bay === "Bottle")} none="No pail is ready for jars." />
+      <Decisions list={decisions(s).filter((d) => d.bay === "Bottle")} none="No vessel is ready for jars." />
       <Doings bay="/bottle" list={[{ id: "lot", label: "Fill jars" }]} open={search.do} />
       {search.do === "lot" && (
         <>
           <FillJars
-            chosen={(search.pails ?? "").split(",").filter((t) => t !== "")}
+            chosen={(search.vessels ?? "").split(",").filter((t) => t !== "")}
             kinds={[...new Set(lots.rows.map((l) => l.honey_kind))]}
-            pails={s.pails.map((p) => ({
-              tag: p.tag,
+            vessels={s.vessels.map((p) => ({
+              name: p.name,
               kg: p.grams / 1000,
               waterPct: p.water.figures.waterPct ?? null,
-              batch: p.batch,
+              from: p.from,
               owner: p.owner,
               warning: warningOf(p),
             }))}
@@ -99,7 +99,7 @@ export default async function Bottle({
                   head: "Jars here",
                   figure: true,
                   value: (l) => l.jars - l.jars_out,
-                  cell: (l) => `${l.jars - l.jars_out} of ${l.jars}`,
+                  cell: (l) => l.vessel ?? `${l.jars - l.jars_out} of ${l.jars}`,
                 },
                 { head: "Net, g", figure: true, value: (l) => l.nominal_g, cell: (l) => l.nominal_g },
                 {

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
 import { writtenDay } from "@/house/language/clock";
-import { plural } from "@/house/language/ranges";
+import { capital, plural } from "@/house/language/ranges";
 import { decisions } from "@/house/standing/decisions";
 import { buyerNames, keyFrom, parcelsPage } from "@/house/standing/lists";
 import { Doings, Lead, Older, Panel } from "@/ui/bench";
@@ -43,7 +43,42 @@ export default async function Out({
         )}
       </Lead>
       <Decisions list={decisions(s).filter((d) => d.bay === "Out")} none="No jars stand ready to leave." />
-      <Doings bay="/out" list={[{ id: "send", label: "Send jars" }]} open={search.do} />
+      <Doings
+        bay="/out"
+        list={[
+          { id: "send", label: "Send jars" },
+          { id: "bulk", label: "Send a vessel" },
+        ]}
+        open={search.do}
+      />
+      {search.do === "bulk" && (
+        <CommandForm
+          command="send-vessel"
+          label="Send it"
+          fields={[
+            {
+              name: "vessel",
+              label: "Vessel",
+              kind: "choice",
+              options: s.vessels.map((v) => ({
+                value: v.name,
+                label: `${capital(v.name)}, ${formatKgFromG(v.grams)} kg, ${v.from}`,
+              })),
+              span: 3,
+            },
+            { name: "kg", label: "Of it", unit: "kg", kind: "figure", hint: "all when left out", span: 1 },
+            { name: "honeyKind", label: "Kind of honey", placeholder: "Lime honey" },
+            { name: "buyer", label: "Buyer", offers: buyers, placeholder: "Harbour Deli", span: 3 },
+            {
+              name: "newBuyer",
+              label: "It is another buyer, written as it should be",
+              kind: "check",
+              whenAsked: true,
+            },
+            { name: "despite", label: "Sent all the same, because", whenAsked: true, span: 3 },
+          ]}
+        />
+      )}
       {search.do === "send" && here.length === 0 && (
         <p className="panel mb-3">There are no jars to send. Fill some in the Bottle bay first.</p>
       )}
@@ -96,7 +131,7 @@ export default async function Out({
                   cell: (p) => <Link href={`/trace/lot/${p.code}`}>{p.code}</Link>,
                 },
                 { head: "Honey", value: (p) => p.honey_kind, cell: (p) => p.honey_kind },
-                { head: "Jars", figure: true, value: (p) => p.jars, cell: (p) => p.jars },
+                { head: "Jars", figure: true, value: (p) => p.jars, cell: (p) => p.vessel ?? p.jars },
                 {
                   head: "Honey, kg",
                   value: (p) => p.grams / 1000,

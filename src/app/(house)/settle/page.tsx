@@ -1,39 +1,39 @@
 import type { Metadata } from "next";
 import { formatKgFromG } from "@/core/units";
 import { plural } from "@/house/language/ranges";
-import { settling } from "@/house/settle/settling";
+import { settling, vesselWord } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
 import { shelved } from "@/house/store/view";
 import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
-import { Shelf } from "@/ui/figures/pails";
+import { Shelf } from "@/ui/figures/shelf";
 import { houseAsItStands } from "../../read";
 
 export const metadata: Metadata = { title: "Settle" };
 
 export default async function Settle() {
   const s = await houseAsItStands();
-  const pails = settling(s);
+  const standing = settling(s);
   return (
     <>
       <Lead title="Settle">
         <Figure
-          value={formatKgFromG(pails.reduce((g, p) => g + p.grams, 0))}
-          unit={`kg standing in ${plural(pails.length, "pail")}`}
+          value={formatKgFromG(standing.reduce((g, p) => g + p.grams, 0))}
+          unit={`kg standing in ${plural(standing.length, vesselWord(standing))}`}
           tone="mass"
         />
         <span className="text-ink-2">{s.house.settle_hours} h before the scum is taken off</span>
       </Lead>
       <Decisions list={decisions(s).filter((d) => d.bay === "Settle")} none="Nothing is standing to clear." />
       <Panel title="Standing to clear" className="mt-4">
-        {pails.length === 0 ? (
+        {standing.length === 0 ? (
           <p className="text-ink-2">
-            Freshly filled pails stand here until wax and bubbles have risen; then they move to the Store by
+            Freshly filled vessels stand here until wax and bubbles have risen; then they move to the Store by
             themselves.
           </p>
         ) : (
-          <Shelf pails={shelved(s, pails)} />
+          <Shelf vessels={shelved(s, standing)} />
         )}
       </Panel>
     </>

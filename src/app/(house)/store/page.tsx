@@ -2,21 +2,23 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
 import { ageBetween } from "@/house/language/clock";
-import { plural } from "@/house/language/ranges";
-import { settling, stored } from "@/house/settle/settling";
+import { capital, plural } from "@/house/language/ranges";
+import { settling, stored, vesselWord } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
-import { pailVerdict, shelved } from "@/house/store/view";
-import { Lead, Panel } from "@/ui/bench";
+import { shelved, vesselVerdict } from "@/house/store/view";
+import { Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
-import { Shelf } from "@/ui/figures/pails";
+import { Shelf } from "@/ui/figures/shelf";
 import { RecordTable } from "@/ui/table/record";
 import { Why } from "@/ui/why/why";
 import { houseAsItStands } from "../../read";
+import { StoreDoing, type StoreSearch } from "./doing";
 
 export const metadata: Metadata = { title: "Store" };
 
-export default async function Store() {
+export default async function Store({ searchParams }: { searchParams: Promise<StoreSearch> }) {
+  const search = await searchParams;
   const s = await houseAsItStands();
   const pails = stored(s);
   const young = settling(s);
@@ -25,7 +27,7 @@ export default async function Store() {
       <Lead title="Store">
         <Figure
           value={formatKgFromG(pails.reduce((g, p) => g + p.grams, 0))}
-          unit={`kg in ${plural(pails.length, "pail")}`}
+          unit={`kg in ${plural(pails.length, vesselWord(pails))}`}
           tone="mass"
         />
         {s.besides.wax > 0 && (
@@ -33,27 +35,38 @@ export default async function Store() {
         )}
         {young.length > 0 && <span className="text-ink-2">and {young.length} still standing to clear</span>}
       </Lead>
-      <Decisions list={decisions(s).filter((d) => d.bay === "Store")} none="No pail needs hurry." />
+      <Decisions list={decisions(s).filter((d) => d.bay === "Store")} none="No vessel needs hurry." />
+      <Doings
+        bay="/store"
+        list={[
+          { id: "pour", label: "Pour" },
+          { id: "came", label: "Honey came" },
+          { id: "vessels", label: "Set up vessels" },
+        ]}
+        open={search.do}
+      />
+      <StoreDoing search={search} s={s} />
       <Panel title="The shelf, use first to keep longest" className="mt-4">
-        {s.pails.length === 0 ? (
+        {s.vessels.length === 0 ? (
           <p className="text-ink-2">
-            The shelf is empty. Pails appear here as they are filled in the Spin bay.
+            The shelf is empty. Vessels appear here as they are filled in the Spin bay, or as honey comes from
+            outside.
           </p>
         ) : (
-          <Shelf pails={shelved(s, [...pails, ...young])} />
+          <Shelf vessels={shelved(s, [...pails, ...young])} />
         )}
       </Panel>
-      {s.pails.length > 0 && (
+      {s.vessels.length > 0 && (
         <Panel title="The record" className="mt-4">
           <RecordTable
-            name="Pails"
-            rows={s.pails}
+            name="Vessels"
+            rows={s.vessels}
             keyOf={(p) => p.fillId}
             columns={[
               {
-                head: "Pail",
-                value: (p) => p.tag,
-                cell: (p) => <Link href={`/trace/pail/${p.tag}`}>{p.tag}</Link>,
+                head: "Vessel",
+                value: (p) => capital(p.name),
+                cell: (p) => <Link href={`/trace/${p.kind}/${p.tag}`}>{capital(p.name)}</Link>,
               },
               {
                 head: "Honey, kg",
@@ -73,9 +86,21 @@ export default async function Store() {
                     : `${figures.waterPct.toFixed(1)} ±${(figures.sePct ?? 0).toFixed(1)}`,
               },
               {
-                head: "Batch",
-                value: (p) => p.batch,
-                cell: (p) => <Link href={`/trace/batch/${p.batch}`}>Batch {p.batch}</Link>,
+                head: "From",
+                value: (p) => p.from,
+                cell: (p) => (
+                  <>
+                    {p.origins.slice(0, 3).map((o, i) => (
+                      <span key={o.fillId}>
+                        {i > 0 && ", "}
+                        <Link href={o.href}>{capital(o.name)}</Link>
+                        {p.origins.length > 1 && ` ${((o.grams / p.grams) * 100).toFixed(0)} %`}
+                      </span>
+                    ))}
+                    {p.origins.length > 3 && ` and ${p.origins.length - 3} more`}
+                    {p.owner && <span className="block text-[14px]">kept separate for {p.owner}</span>}
+                  </>
+                ),
               },
               {
                 head: "Age",
@@ -84,8 +109,8 @@ export default async function Store() {
               },
               {
                 head: "Next",
-                value: (p) => pailVerdict(s, p)[0],
-                cell: (p) => <NextStep verdict={pailVerdict(s, p)} />,
+                value: (p) => vesselVerdict(s, p)[0],
+                cell: (p) => <NextStep verdict={vesselVerdict(s, p)} />,
               },
               {
                 head: <span className="sr-only">Working</span>,
@@ -93,9 +118,9 @@ export default async function Store() {
                 cell: (p) => (
                   <Why
                     why={{
-                      title: `Pail ${p.tag}: ${p.waterFromBatch ? `water of batch ${p.batch}` : "its own readings"}`,
+                      title: `${capital(p.name)}: ${p.waterReckoned ? `water reckoned from ${p.from}` : "its own readings"}`,
                       because: p.water.because,
-                      change: "A reading of the pail itself.",
+                      change: `A reading of the ${p.kind} itself.`,
                     }}
                   />
                 ),
@@ -108,7 +133,7 @@ export default async function Store() {
   );
 }
 
-function NextStep({ verdict: [words, tone] }: { verdict: ReturnType<typeof pailVerdict> }) {
+function NextStep({ verdict: [words, tone] }: { verdict: ReturnType<typeof vesselVerdict> }) {
   return (
     <b data-tone={tone} style={{ color: "var(--tone)" }}>
       {words}

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { drawFrom, lossAsks, lotCode, planJars } from "@/core/bottling";
 import { DomainError } from "@/core/domain-error";
 import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { inProportion, planMove } from "@/core/vessels";
 import { dayIn, monthsLater, writtenDay } from "../../language/clock";
 import { Refusal, refuse } from "../../language/errors";
 import {
@@ -16,7 +17,8 @@ import {
   tag,
   text,
 } from "../../language/fields";
-import { plural } from "../../language/ranges";
+import { capital, plural } from "../../language/ranges";
+import { vesselName } from "../../language/vessel-name";
 import { defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";
 import { oneVessel } from "../../vessels/records";
@@ -47,24 +49,37 @@ function besideField<T>(reckon: () => T): T {
 
 export const issueLot = defineCommand({
   name: "issue-lot",
-  summary: "Take pails into jars under one lot code",
+  summary: "Take honey out of pails, drums or tanks into jars under one lot code",
   who: ["lead", "filler", "office", "floor"],
   undo: "counter-entry",
   input: z.strictObject({
     honeyKind: text("The kind of honey", 60),
     jarG: jarMassG("Net quantity of a jar", 5, 10_000),
     jars: count("The number of jars", 1, 100_000),
+    /** Other jars out of the same filling, each under a lot code of its own. */
+    more: z
+      .array(
+        z.strictObject({
+          jarG: jarMassG("Net quantity of a jar", 5, 10_000),
+          jars: count("The number of jars", 1, 100_000),
+        }),
+        { error: "The other jars must be a list." },
+      )
+      .max(8, "At most nine sizes of jar in one filling.")
+      .default([]),
     pails: list(
-      "The pails",
+      "The vessels",
       z.strictObject(
         {
-          pail: tag("pail"),
+          pail: tag("pail").optional(),
+          /** Any other vessel: "drum 2". */
+          vessel: vesselName("The vessel").optional(),
           /** Left out, what the jars need of it; the rest stays in the pail. */
           kg: massKg("What is taken from the pail", 500).optional(),
           /** All of it is taken, and nothing is left in it. */
           emptied: z.boolean().default(false),
         },
-        { error: "Each pail needs its tag." },
+        { error: "Each vessel needs its name." },
       ),
       200,
     ),
@@ -78,114 +93,147 @@ export const issueLot = defineCommand({
   async run(work, input) {
     if (input.lostKg !== undefined && input.meanFillG !== undefined)
       refuse("one-of-two", "Give the loss or the mean fill, not both: one follows from the other.", "lostKg");
+    if (input.more.length > 0 && input.meanFillG !== undefined)
+      refuse("one-size", "A mean fill is of one size of jar: fill the sizes one by one.", "meanFillG");
     const filledOn = dayIn(work.house.zone, work.at);
     const year = Number(filledOn.slice(0, 4));
-    const number = await nextLotNumber(work.tx, year);
-    const code = lotCode(work.house.lot_prefix, year, number);
+    const first = await nextLotNumber(work.tx, year);
+    const sizes = [{ jarG: input.jarG, jars: input.jars }, ...input.more].map((size, k) => ({
+      ...size,
+      number: first + k,
+      code: lotCode(work.house.lot_prefix, year, first + k),
+    }));
     const bestBefore = input.bestBefore ?? monthsLater(filledOn, work.house.best_before_months);
     if (bestBefore <= filledOn)
       refuse("best-before", `Best before ${writtenDay(bestBefore)} is not after the filling.`, "bestBefore");
-    const drawn: { fillId: number; tag: string; heldGrams: number; takenGrams?: number }[] = [];
+    const drawn: { fillId: number; name: string; heldGrams: number; takenGrams?: number }[] = [];
     for (const [i, taken] of input.pails.entries()) {
-      if (input.pails.findIndex((p) => p.pail === taken.pail) !== i)
-        refuse("twice", `Pail ${taken.pail} is named twice.`, `pails.${i}.pail`);
-      const vessel = await oneVessel(work.tx, "pail", taken.pail, `pails.${i}.pail`);
+      const named =
+        taken.vessel ?? (taken.pail === undefined ? null : { kind: "pail" as const, tag: taken.pail });
+      const field = `pails.${i}.${taken.vessel ? "vessel" : "pail"}`;
+      if (!named || (taken.vessel && taken.pail !== undefined))
+        refuse("which", "Each vessel needs its name.", `pails.${i}.pail`);
+      const vessel = await oneVessel(work.tx, named.kind, named.tag, field);
+      const name = `${named.kind} ${vessel.tag}`;
+      if (drawn.some((d) => d.name === name)) refuse("twice", `${capital(name)} is named twice.`, field);
       const fill = await lastFillOf(work.tx, vessel.id);
-      if (!fill || fill.grams === 0)
-        refuse("nothing-in-it", `Pail ${vessel.tag} is empty.`, `pails.${i}.pail`);
+      if (!fill || fill.grams === 0) refuse("nothing-in-it", `${capital(name)} is empty.`, field);
       const grams = taken.emptied ? fill.grams : taken.kg === undefined ? undefined : gramsFromKg(taken.kg);
       if (grams !== undefined && grams > fill.grams)
         refuse(
           "overdrawn",
-          `Pail ${vessel.tag} holds ${formatKgFromG(fill.grams)} kg; ${formatKgFromG(grams)} kg cannot come out of it.`,
+          `${capital(name)} holds ${formatKgFromG(fill.grams)} kg; ${formatKgFromG(grams)} kg cannot come out of it.`,
           `pails.${i}.kg`,
         );
       drawn.push({
         fillId: fill.id,
-        tag: vessel.tag,
+        name,
         heldGrams: fill.grams,
         ...(grams === undefined ? {} : { takenGrams: grams }),
       });
     }
     const lostGrams = input.lostKg === undefined ? undefined : gramsFromKg(input.lostKg);
     const allNamed = drawn.every((d) => d.takenGrams !== undefined);
-    const needed = Math.round((input.meanFillG ?? input.jarG) * input.jars) + (lostGrams ?? 0);
+    const needs = sizes.map((s) => Math.round((input.meanFillG ?? s.jarG) * s.jars));
+    const needed = needs.reduce((a, b) => a + b, 0) + (lostGrams ?? 0);
     const grams = besideField(() =>
       allNamed
         ? drawn.map((d) => d.takenGrams ?? 0)
         : drawFrom(
-            drawn.map((d) => ({ ...d, name: `Pail ${d.tag}` })),
+            drawn.map((d) => ({ ...d, name: capital(d.name) })),
             needed,
           ),
     );
     const total = grams.reduce((a, b) => a + b, 0);
-    const jars = besideField(() =>
-      planJars({
-        drawnGrams: total,
-        jars: input.jars,
-        nominalG: input.jarG,
-        lostGrams,
-        meanFillG: input.meanFillG,
-      }),
-    );
-    if (lostGrams === undefined && lossAsks(total, jars.lostGrams))
+    const part = inProportion(total, needs);
+    const lostPart = lostGrams === undefined ? null : inProportion(lostGrams, needs);
+    const lots = sizes.map((size, k) => ({
+      ...size,
+      ...besideField(() =>
+        planJars({
+          drawnGrams: part[k] ?? 0,
+          jars: size.jars,
+          nominalG: size.jarG,
+          lostGrams: lostPart?.[k],
+          meanFillG: input.meanFillG,
+        }),
+      ),
+    }));
+    const lost = lots.reduce((g, l) => g + l.lostGrams, 0);
+    if (lostGrams === undefined && lossAsks(total, lost))
       refuse(
         "loss-asked",
-        `${formatKgFromG(jars.lostGrams, 2)} kg of the ${formatKgFromG(total, 2)} kg taken are in no jar. What is still in a pail stays in it: take less. If it was lost, say how much; if the jars are fuller, say their mean fill.`,
+        `${formatKgFromG(lost, 2)} kg of the ${formatKgFromG(total, 2)} kg taken are in no jar. What is still in a vessel stays in it: take less. If it was lost, say how much; if the jars are fuller, say their mean fill.`,
         "lostKg",
       );
     const used = drawn.map((d, i) => ({ ...d, grams: grams[i] ?? 0 })).filter((d) => d.grams > 0);
     const gate = await bottleGate(
       work,
-      used.map((d) => ({ fillId: d.fillId, name: `pail ${d.tag}` })),
+      used.map((d) => ({ fillId: d.fillId, name: d.name })),
       input.despite,
     );
-    const lotFill = await work.openFill({ kind: "lot", name: `lot ${code}` });
-    for (const d of used)
-      await work.move({
-        from: d.fillId,
-        to: lotFill,
-        grams: d.grams,
-        kind: "draw",
-        fromName: `Pail ${d.tag}`,
-        because: `pail ${d.tag} is in lot ${code}`,
+    // What is filled together is one honey: every lot gets of each vessel alike.
+    const { carried } = planMove(
+      used.map((d) => ({ name: d.name, heldGrams: d.heldGrams, takenGrams: d.grams })),
+      lots.map((l) => ({ name: l.code, heldGrams: 0, addedGrams: l.drawnGrams, holdsGrams: null })),
+    );
+    for (const [k, lot] of lots.entries()) {
+      const lotFill = await work.openFill({ kind: "lot", name: `lot ${lot.code}` });
+      for (const [i, d] of used.entries())
+        await work.move({
+          from: d.fillId,
+          to: lotFill,
+          grams: carried[i]?.[k] ?? 0,
+          kind: "draw",
+          fromName: capital(d.name),
+          because: `${d.name} is in lot ${lot.code}`,
+        });
+      await work.lose({
+        from: lotFill,
+        fromName: `Lot ${lot.code}`,
+        grams: lot.lostGrams,
+        cause: "lost filling",
+        of: `lot ${lot.code}`,
+        because: `honey was lost filling lot ${lot.code}`,
       });
-    await work.lose({
-      from: lotFill,
-      fromName: `Lot ${code}`,
-      grams: jars.lostGrams,
-      cause: "lost filling",
-      of: `lot ${code}`,
-      because: `honey was lost filling lot ${code}`,
-    });
-    await work.state("lot", {
-      fill_id: lotFill,
-      code,
-      number,
-      year,
-      honey_kind: input.honeyKind,
-      nominal_g: input.jarG,
-      jars: input.jars,
-      mean_fill_g: jars.meanFillG,
-      filled_on: filledOn,
-      best_before: bestBefore,
-      ...gate,
-    });
+      await work.state("lot", {
+        fill_id: lotFill,
+        code: lot.code,
+        number: lot.number,
+        year,
+        honey_kind: input.honeyKind,
+        nominal_g: lot.jarG,
+        jars: lot.jars,
+        mean_fill_g: lot.meanFillG,
+        filled_on: filledOn,
+        best_before: bestBefore,
+        ...gate,
+      });
+    }
     const stays = used.filter((d) => d.heldGrams > d.grams);
+    const [one] = lots;
     return {
-      lot: code,
+      lot: one?.code ?? "",
       jars: input.jars,
       jarG: input.jarG,
-      ...jars,
+      jarredGrams: lots.reduce((g, l) => g + l.jarredGrams, 0),
+      lostGrams: lost,
+      drawnGrams: total,
+      meanFillG: one?.meanFillG ?? 0,
+      giveawayG: one?.giveawayG ?? 0,
+      lots: lots.map((l) => ({ lot: l.code, jars: l.jars, jarG: l.jarG, jarredGrams: l.jarredGrams })),
       ...gate,
-      stays: stays.map((d) => ({ pail: d.tag, grams: d.heldGrams - d.grams })),
+      stays: stays.map((d) => ({ vessel: d.name, grams: d.heldGrams - d.grams })),
     };
   },
-  say: ({ lot, jars, jarG, jarredGrams, lostGrams, stays, owner, despite }) =>
+  say: ({ lots, lostGrams, stays, owner, despite }) =>
     [
-      `Lot ${lot}${owner ? `, kept separate for ${owner}` : ""}: ${plural(jars, "jar")} of ${jarG} g, ${formatKgFromG(jarredGrams)} kg`,
+      ...lots.map(
+        (l) =>
+          `Lot ${l.lot}${owner ? `, kept separate for ${owner}` : ""}: ${plural(l.jars, "jar")} of ${l.jarG} g, ${formatKgFromG(l.jarredGrams)} kg`,
+      ),
       lostGrams > 0 ? `${formatKgFromG(lostGrams, 2)} kg lost` : "nothing lost",
-      ...stays.map((p) => `${formatKgFromG(p.grams, 2)} kg stay in pail ${p.pail}`),
+      ...stays.map((p) => `${formatKgFromG(p.grams, 2)} kg stay in ${p.vessel}`),
     ].join("; ") + (despite ? `. Although ${despite}.` : "."),
   grams: ({ jarredGrams }) => jarredGrams,
 });

@@ -15,9 +15,13 @@ export interface FillRow {
   readonly opened_at: Date;
 }
 
+/** May give what they do not hold: nothing is ever asked of what they contain. */
+const SOURCES: readonly string[] = ["colony", "gain", "outside"] satisfies FillKind[];
+const SOURCES_SQL = SOURCES.map((kind) => `'${kind}'`).join(", ");
+
 export async function gramsIn(db: Knex, fillId: number): Promise<{ grams: number; isSource: boolean }> {
   const row = await db("fill_balance").where({ fill_id: fillId }).first();
-  return { grams: row?.grams ?? 0, isSource: row?.kind === "colony" || row?.kind === "gain" };
+  return { grams: row?.grams ?? 0, isSource: SOURCES.includes(row?.kind) };
 }
 
 /** Fills of a kind that hold something now. */
@@ -68,11 +72,11 @@ export async function fillAt(db: Knex, fillId: number, at: Date): Promise<FillAt
   const { rows } = await db.raw(
     `with moved as (
        select m.at, m.id, m.entry_id, case when m.to_fill = f.id then m.grams else -m.grams end as g
-         from (select id from fill where id = ?::bigint and kind not in ('colony', 'gain')) f join movement m on m.to_fill = f.id or m.from_fill = f.id
+         from (select id from fill where id = ?::bigint and kind not in (${SOURCES_SQL})) f join movement m on m.to_fill = f.id or m.from_fill = f.id
         where m.reverses is null and not exists (select 1 from undone u where u.entry_id = m.entry_id)),
      held as (select moved.*, sum(g) over (order by at, id) as grams from moved),
      by_entry as (select entry_id, sum(g) as g from moved where at <= ?::timestamptz group by entry_id)
-     select (select kind in ('colony', 'gain') from fill where id = ?) as source,
+     select (select kind in (${SOURCES_SQL}) from fill where id = ?) as source,
             coalesce((select sum(g) from by_entry), 0)::bigint as grams,
             (select min(grams) from held where at > ?::timestamptz)::bigint as later,
             coalesce((select array_agg(entry_id) from by_entry where g > 0), '{}') as fed,
@@ -99,7 +103,7 @@ export async function firstOverdrawn(
        select f.id as fill_id, m.at, m.id, m.entry_id,
               sum(case when m.to_fill = f.id then m.grams else -m.grams end) over (partition by f.id order by m.at, m.id) as grams
          from fill f join movement m on m.to_fill = f.id or m.from_fill = f.id
-        where f.id = any(?::bigint[]) and f.kind not in ('colony', 'gain') and m.reverses is null
+        where f.id = any(?::bigint[]) and f.kind not in (${SOURCES_SQL}) and m.reverses is null
           and not exists (select 1 from undone u where u.entry_id = m.entry_id))
      select h.entry_id, e.say from held h left join entry e on e.id = h.entry_id
       where h.grams < 0 order by h.at, h.id limit 1`,
@@ -141,7 +145,7 @@ export async function allMovements(db: Knex): Promise<Movement[]> {
  */
 export async function movementsOf(db: Knex, fillIds: readonly number[]): Promise<Movement[]> {
   const { rows } = await db.raw(
-    `with asked as (select f.id, f.kind not in ('colony', 'gain') as holds from fill f where f.id = any(?::bigint[]))
+    `with asked as (select f.id, f.kind not in (${SOURCES_SQL}) as holds from fill f where f.id = any(?::bigint[]))
      select m.* from movement m join asked a on m.to_fill = a.id
       union
      select m.* from movement m join asked a on m.from_fill = a.id and a.holds

@@ -1,30 +1,16 @@
 import { z } from "zod";
 import { formatKgFromG } from "@/core/units";
-import { buyers, type LotRow, maybeBuyer, oneLot, sameParcelSince } from "../../bottle/records";
+import { type LotRow, oneLot, sameParcelSince } from "../../bottle/records";
 import { dayIn } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { count, text } from "../../language/fields";
 import { plural } from "../../language/ranges";
 import { defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
-import { likest } from "../records";
+import { buyerFor } from "../buyers";
 
 /** A parcel like the last one, entered within so many minutes, is asked about. */
 const TWICE_MIN = 10;
-
-/** The buyer of that name; a new one only when it is not a known one misspelt. */
-async function buyerFor(work: Work, name: string, isNew: boolean) {
-  const known = await maybeBuyer(work.tx, name);
-  if (known) return known;
-  const like = isNew ? undefined : likest(name, await buyers(work.tx));
-  if (like)
-    refuse(
-      "similar-buyer",
-      `There is a buyer "${like.name}" already. Write it so, or say that "${name}" is another (on the line: ", new" behind the name).`,
-      "newBuyer",
-    );
-  return { id: await work.state("buyer", { name }), entry_id: work.entryId, name };
-}
 
 async function notTwice(work: Work, lot: LotRow, jars: number, buyer: { id: number; name: string }) {
   const before = await sameParcelSince(work.tx, lot.id, buyer.id, jars, TWICE_MIN);

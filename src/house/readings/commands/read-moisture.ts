@@ -3,6 +3,8 @@ import { judgeSheet } from "@/core/moisture";
 import { written } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { choice, count, list, number, tag, tempC, text } from "../../language/fields";
+import { capital } from "../../language/ranges";
+import { ONE_VESSEL, vesselsOf } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";
 import type { Work } from "../../ledger/work";
@@ -11,13 +13,15 @@ import { oneVessel } from "../../vessels/records";
 import { corrected, meantBy, stateReading, unverified } from "../samples";
 import { SCALES } from "./instruments";
 
-/** What is being read: the comb in a super, the honey in a pail, or a batch. */
+/** What is being read: the comb in a super, the honey in a vessel, or a batch. */
 async function target(
   work: Work,
-  input: { super?: string | undefined; pail?: string | undefined; batch?: number | undefined },
+  input: { super?: string | undefined; batch?: number | undefined } & Parameters<typeof vesselsOf>[0],
 ) {
-  const named = [input.super, input.pail, input.batch].filter((n) => n !== undefined).length;
-  if (named !== 1) refuse("what-was-read", "Say what was read: one super, one pail or one batch.", "super");
+  const vessels = vesselsOf(input);
+  const named = [input.super, ...vessels, input.batch].filter((n) => n !== undefined).length;
+  if (named !== 1)
+    refuse("what-was-read", "Say what was read: one super, one pail or other vessel, or one batch.", "super");
   if (input.batch !== undefined) {
     const batch = await oneBatch(work.tx, input.batch);
     return {
@@ -27,19 +31,19 @@ async function target(
       Name: `Batch ${batch.number}`,
     };
   }
-  const kind = input.super === undefined ? ("pail" as const) : ("super" as const);
-  const vessel = await oneVessel(work.tx, kind, (input.super ?? input.pail) as string, kind);
+  const { kind, tag: tagged } = vessels[0] ?? { kind: "super" as const, tag: input.super as string };
+  const vessel = await oneVessel(work.tx, kind, tagged, kind);
   const fill = await lastFillOf(work.tx, vessel.id);
-  const wanted = kind === "super" ? "comb" : "pail";
-  if (!fill || fill.kind !== wanted || (kind === "pail" && fill.grams === 0))
+  const wanted = kind === "super" ? "comb" : kind;
+  if (!fill || fill.kind !== wanted || (kind !== "super" && fill.grams === 0))
     refuse("nothing-in-it", `There is no honey in ${kind} ${vessel.tag} to read.`, kind);
-  const label = kind === "super" ? "Super" : "Pail";
-  return { fillId: fill.id, stated: fill, name: `${kind} ${vessel.tag}`, Name: `${label} ${vessel.tag}` };
+  const name = `${kind} ${vessel.tag}`;
+  return { fillId: fill.id, stated: fill, name, Name: capital(name) };
 }
 
 const WHAT = {
   super: tag("super").optional(),
-  pail: tag("pail").optional(),
+  ...ONE_VESSEL,
   batch: count("The batch", 1, 99_999).optional(),
 };
 const SHOWN = {

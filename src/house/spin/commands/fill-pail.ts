@@ -2,8 +2,11 @@ import { z } from "zod";
 import { formatKgFromG, gramsFromKg, written } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { count, massKg, tag } from "../../language/fields";
+import { capital } from "../../language/ranges";
+import { vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";
+import { ownersOf } from "../../moves/owners";
 import { oneVessel, statingVessel } from "../../vessels/records";
 import { coverFromBatch } from "../batch-mass";
 import { openBatch } from "../records/batches";
@@ -13,56 +16,89 @@ const OVER_FULL = 1.08;
 
 export const fillPail = defineCommand({
   name: "fill-pail",
-  summary: "Weigh a filled pail: the honey in it comes out of the batch",
+  summary: "Weigh a filled pail or other vessel: the honey in it comes out of the batch",
   who: ANY_HAND,
   undo: "counter-entry",
   input: z.strictObject({
-    pail: tag("pail"),
-    grossKg: massKg("The pail's weight with honey", 500),
+    pail: tag("pail").optional(),
+    /** Any other vessel, or the pail: "tank 1". One that holds honey already is topped up, a pail is not. */
+    vessel: vesselName("The vessel").optional(),
+    grossKg: massKg("The weight with honey", 6000).optional(),
+    /** The honey that came, where the vessel cannot be weighed. */
+    kg: massKg("The honey that came", 5000).optional(),
     batch: count("The batch", 1, 99_999).optional(),
   }),
   async run(work, input) {
-    const vessel = await oneVessel(work.tx, "pail", input.pail, "pail", work.at);
+    const named =
+      input.vessel ?? (input.pail === undefined ? null : { kind: "pail" as const, tag: input.pail });
+    if (!named || (input.vessel && input.pail !== undefined))
+      refuse("which", "Name one: the pail, or the other vessel that was filled.", "pail");
+    const { kind } = named;
+    const field = input.vessel ? "vessel" : "pail";
+    const vessel = await oneVessel(work.tx, kind, named.tag, field, work.at);
+    const name = `${kind} ${vessel.tag}`;
     const last = await lastFillOf(work.tx, vessel.id);
-    if (last && last.grams > 0)
+    const held = last?.grams ?? 0;
+    if (held > 0 && kind === "pail")
       refuse(
         "pail-full",
-        `Pail ${vessel.tag} still holds ${formatKgFromG(last.grams)} kg: empty it first, or take another.`,
-        "pail",
+        `Pail ${vessel.tag} still holds ${formatKgFromG(held)} kg: empty it first, or take another.`,
+        field,
       );
+    if ((input.grossKg === undefined) === (input.kg === undefined))
+      refuse("one-of-two", `Say what ${name} weighs, or how much came into it.`, "grossKg");
+    if (input.grossKg !== undefined && vessel.weighable === false)
+      refuse("not-weighed", `${capital(name)} cannot be weighed: say how much came into it.`, "grossKg");
     const batch = await openBatch(work.tx, input.batch);
-    const net = gramsFromKg(input.grossKg) - vessel.empty_g;
+    const net =
+      input.kg === undefined
+        ? gramsFromKg(input.grossKg ?? 0) - vessel.empty_g - held
+        : gramsFromKg(input.kg);
     if (net <= 0)
       refuse(
         "under-empty",
-        `Pail ${vessel.tag} weighs ${formatKgFromG(vessel.empty_g)} kg empty; ${written(input.grossKg)} kg leaves no honey in it.`,
+        held > 0
+          ? `${capital(name)} weighs ${formatKgFromG(vessel.empty_g)} kg empty and holds ${formatKgFromG(held)} kg; ${written(input.grossKg ?? 0)} kg adds nothing.`
+          : `${capital(name)} weighs ${formatKgFromG(vessel.empty_g)} kg empty; ${written(input.grossKg ?? 0)} kg leaves no honey in it.`,
         "grossKg",
       );
-    if (vessel.capacity_g && net > vessel.capacity_g * OVER_FULL)
+    if (vessel.capacity_g && held + net > vessel.capacity_g * OVER_FULL)
       refuse(
         "over-full",
-        `Pail ${vessel.tag} holds ${formatKgFromG(vessel.capacity_g)} kg; ${formatKgFromG(net)} kg does not fit: check the scale.`,
-        "grossKg",
+        `${capital(name)} holds ${formatKgFromG(vessel.capacity_g)} kg; ${formatKgFromG(held + net)} kg does not fit: check the scale.`,
+        input.kg === undefined ? "grossKg" : "kg",
       );
+    if (held > 0 && last) {
+      const owners = new Set([
+        ...(await ownersOf(work, [last.id])),
+        ...(await ownersOf(work, [batch.fill_id])),
+      ]);
+      if (owners.size > 1)
+        refuse(
+          "kept-apart",
+          `What is kept apart would be mixed in ${name}: take another vessel, or pour it over with the reason.`,
+          field,
+        );
+    }
     const gained = await coverFromBatch(work, batch, net);
-    const refilled = `pail ${vessel.tag} was filled again`;
-    const fillId = await work.openFill({
-      kind: "pail",
-      name: `pail ${vessel.tag}`,
-      vessel: { id: vessel.id, because: refilled },
-    });
+    const refilled = `${name} was filled again`;
+    const fillId =
+      held > 0 && last
+        ? last.id
+        : await work.openFill({ kind, name, vessel: { id: vessel.id, because: refilled } });
+    if (held > 0 && input.kg === undefined) await work.restOnAllOf(fillId, refilled);
     await work.move({
       from: batch.fill_id,
       to: fillId,
       grams: net,
       kind: "pail",
       fromName: `Batch ${batch.number}`,
-      because: `pail ${vessel.tag} was filled from batch ${batch.number}`,
+      because: `${name} was filled from batch ${batch.number}`,
     });
     await work.restOn([...statingVessel(vessel), batch], refilled);
-    return { pail: vessel.tag, batch: batch.number, grams: net, gained };
+    return { name, pail: vessel.tag, batch: batch.number, grams: net, holds: held + net, gained };
   },
-  say: ({ pail, batch, grams, gained }, { grossKg }) =>
-    `Pail ${pail} weighs ${written(grossKg)} kg: ${formatKgFromG(grams)} kg net, batch ${batch}.${gained > 0 ? ` ${formatKgFromG(gained)} kg more than paper had, booked as a gain.` : ""}`,
+  say: ({ name, batch, grams, holds, gained }, { grossKg }) =>
+    `${capital(name)} ${grossKg === undefined ? `got ${formatKgFromG(grams)} kg of` : `weighs ${written(grossKg)} kg: ${formatKgFromG(grams)} kg net,`} batch ${batch}${holds > grams ? `, and holds ${formatKgFromG(holds)} kg now` : ""}.${gained > 0 ? ` ${formatKgFromG(gained)} kg more than paper had, booked as a gain.` : ""}`,
   grams: ({ grams }) => grams,
 });

@@ -1,7 +1,9 @@
 import { z } from "zod";
 import { formatKgFromG, gramsFromKg } from "@/core/units";
 import { refuse } from "../../language/errors";
-import { choice, count, massKg, tag } from "../../language/fields";
+import { choice, count, massKg } from "../../language/fields";
+import { capital } from "../../language/ranges";
+import { ONE_VESSEL, vesselsOf } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";
 import { oneVessel } from "../../vessels/records";
@@ -19,29 +21,32 @@ export const LOSS_CAUSES = [
 
 export const recordLoss = defineCommand({
   name: "record-loss",
-  summary: "Book a loss out of a batch or a pail",
+  summary: "Book a loss out of a batch or a vessel",
   who: ANY_HAND,
   undo: "counter-entry",
   input: z.strictObject({
     batch: count("The batch", 1, 99_999).optional(),
-    pail: tag("pail").optional(),
+    ...ONE_VESSEL,
     kg: massKg("What was lost", 500),
     cause: choice("The cause", LOSS_CAUSES),
   }),
   async run(work, input) {
     const grams = gramsFromKg(input.kg);
-    if (input.pail !== undefined) {
-      const vessel = await oneVessel(work.tx, "pail", input.pail);
+    const [named, more] = vesselsOf(input);
+    if (more) refuse("which", "Name one vessel it was lost from.", more.kind);
+    if (named) {
+      const vessel = await oneVessel(work.tx, named.kind, named.tag, named.kind);
+      const name = `${named.kind} ${vessel.tag}`;
       const fill = await lastFillOf(work.tx, vessel.id);
-      if (!fill || fill.grams === 0) refuse("nothing-in-it", `Pail ${vessel.tag} is empty.`, "pail");
+      if (!fill || fill.grams === 0) refuse("nothing-in-it", `${capital(name)} is empty.`, named.kind);
       await work.lose({
         from: fill.id,
-        fromName: `Pail ${vessel.tag}`,
+        fromName: capital(name),
         grams,
         cause: input.cause,
-        because: `honey was lost from pail ${vessel.tag}`,
+        because: `honey was lost from ${name}`,
       });
-      return { from: `pail ${vessel.tag}`, grams, cause: input.cause };
+      return { from: name, grams, cause: input.cause };
     }
     const batch = await openBatch(work.tx, input.batch);
     const because = `honey was lost from batch ${batch.number}`;

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { formatKgFromG, gramsFromKg } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { massKg, tag } from "../../language/fields";
+import { ONE_VESSEL } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { VESSEL_KINDS } from "../../ledger/kinds";
 import { lastFillOf } from "../../ledger/records/fills";
@@ -13,7 +14,7 @@ import { oneVessel, type VesselRow } from "../records";
 const twoPlaces = (grams: number): string => formatKgFromG(grams, 2);
 const KINDS = VESSEL_KINDS;
 
-/** A pail or bin is empty when nothing is in it on paper. */
+/** A vessel is empty when nothing is in it on paper. */
 async function mustHoldNothing(work: Work, { kind, tag, id }: VesselRow, because: string): Promise<void> {
   const last = await lastFillOf(work.tx, id);
   if (!last) return;
@@ -25,21 +26,21 @@ async function mustHoldNothing(work: Work, { kind, tag, id }: VesselRow, because
 
 export const weighEmpty = defineCommand({
   name: "weigh-empty",
-  summary: "Weigh a super, pail or bin empty: what is taken off its weight from now on",
+  summary: "Weigh a super or vessel empty: what is taken off its weight from now on",
   who: ANY_HAND,
   undo: "counter-entry",
-  /** One of super, pail and bin. */
+  /** One of them. */
   input: z.strictObject({
     super: tag("super").optional(),
-    pail: tag("pail").optional(),
+    ...ONE_VESSEL,
     bin: tag("bin").optional(),
-    kg: massKg("The empty weight", 30),
+    kg: massKg("The empty weight", 2000),
   }),
   async run(work, input) {
     const named = KINDS.filter((kind) => input[kind] !== undefined);
     const [kind] = named;
     if (!kind || named.length > 1)
-      refuse("which", "Name one: the super, the pail or the bin that was weighed.", kind ?? "super");
+      refuse("which", "Name one: the super, pail, drum, tank, tub or bin that was weighed.", kind ?? "super");
     const vessel = await oneVessel(work.tx, kind, input[kind] as string, kind, work.at);
     const because = `${kind} ${vessel.tag} was weighed empty`;
     if (kind === "super") await emptied(work, vessel, because, kind);

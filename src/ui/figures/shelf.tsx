@@ -1,25 +1,28 @@
 "use client";
 
 import Link from "next/link";
-import type { PailOnShelf } from "@/house/store/view";
+import { capital } from "@/house/language/ranges";
+import type { OnShelf } from "@/house/store/view";
 
 /**
- * Pails on a shelf, filled to their true level, with water, age and what to do with each. Drawn by the browser
+ * Vessels on a shelf, filled to their true level, with water, age and what to do with each. Drawn by the browser
  * too, so that a full store travels as figures and not as markup twice.
  */
-export function Shelf({ pails }: { pails: readonly PailOnShelf[] }) {
+export function Shelf({ vessels }: { vessels: readonly OnShelf[] }) {
   return (
     <ul className="flex flex-wrap gap-x-3 gap-y-5">
-      {pails.map((p) => (
-        <li key={p.tag} className="w-[136px]">
-          <Link href={`/trace/pail/${p.tag}`} prefetch={false} className="block no-underline">
+      {vessels.map((p) => (
+        <li key={`${p.kind} ${p.tag}`} className="w-[136px]">
+          <Link href={p.href} prefetch={false} className="block no-underline">
             <span className="relative mx-1 block h-[92px] overflow-hidden rounded-b-xl border-[1.5px] border-t-4 border-edge bg-wall">
               <span
                 className="fill-level absolute inset-x-0 bottom-0 border-t-2 border-mass bg-mass-fill opacity-60"
                 style={{ height: `${Math.round(Math.min(1, p.level) * 100)}%` }}
               />
               <b className="absolute top-1.5 left-2.5 text-[17px]">
-                <span className="sr-only">Pail </span>
+                <span className={p.kind === "pail" ? "sr-only" : "text-[14px] font-normal"}>
+                  {capital(p.kind)}{" "}
+                </span>
                 {p.tag}
               </b>
               <span className="absolute right-2.5 bottom-1.5 left-2.5 flex items-baseline justify-between">

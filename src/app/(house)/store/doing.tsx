@@ -1,0 +1,69 @@
+import { houseDatabase } from "@/house/door";
+import { HONEY_VESSELS } from "@/house/ledger/kinds";
+import { MOVE_LOSSES } from "@/house/moves/commands/move-honey";
+import type { Snapshot } from "@/house/standing/snapshot";
+import { storeDesk } from "@/house/store/desk";
+import { Caution } from "@/ui/bench";
+import { CommandForm } from "@/ui/fields/command-form";
+import { Pour } from "@/ui/store/pour";
+import { Receive } from "@/ui/store/receive";
+
+export type StoreSearch = { do?: string; from?: string };
+
+/** What is done in the Store: pouring, taking in honey from outside, setting vessels up. */
+export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapshot }) {
+  if (search.do === "vessels")
+    return (
+      <CommandForm
+        command="add-vessels"
+        label="Set up the vessels"
+        keep={["kind"]}
+        fields={[
+          {
+            name: "kind",
+            label: "Kind",
+            kind: "choice",
+            options: [...HONEY_VESSELS].reverse().map((k) => ({ value: k, label: k })),
+            value: "drum",
+          },
+          { name: "tags", label: "Tags", placeholder: "1-4", hint: "a run such as 1-4, or names" },
+          {
+            name: "emptyKg",
+            label: "Weighs empty",
+            unit: "kg",
+            kind: "figure",
+            hint: "left out: cannot be weighed",
+          },
+          { name: "holdsKg", label: "Holds", unit: "kg", kind: "figure", hint: "or litres" },
+          { name: "holdsL", label: "or holds", unit: "L", kind: "figure" },
+          {
+            name: "diameterCm",
+            label: "Diameter",
+            unit: "cm",
+            kind: "figure",
+            hint: "then its level tells its honey",
+          },
+          { name: "place", label: "Stands in", placeholder: "warm room" },
+          { name: "contact", label: "Food contact", placeholder: "food-grade, lined 2024", span: 3 },
+          { name: "since", label: "Here since", kind: "day", hint: "left out, since ever" },
+        ]}
+      />
+    );
+  if (search.do !== "pour" && search.do !== "came") return null;
+  const { vessels, suppliers } = await storeDesk(houseDatabase(), s);
+  if (search.do === "pour")
+    return (
+      <>
+        <Pour
+          vessels={vessels}
+          causes={MOVE_LOSSES}
+          chosen={(search.from ?? "").split(",").filter((t) => t !== "")}
+          limitPct={s.house.limit_pct}
+        />
+        <Caution>
+          a full pail is 27 kg and more: two lift it, or a hoist. Shut the gate before you look away.
+        </Caution>
+      </>
+    );
+  return <Receive vessels={vessels} suppliers={suppliers} />;
+}

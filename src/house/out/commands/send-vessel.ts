@@ -1,0 +1,76 @@
+import { z } from "zod";
+import { lotCode } from "@/core/bottling";
+import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { bottleGate } from "../../bottle/gate";
+import { nextLotNumber } from "../../bottle/records";
+import { dayIn, monthsLater } from "../../language/clock";
+import { refuse } from "../../language/errors";
+import { massKg, note, text } from "../../language/fields";
+import { capital } from "../../language/ranges";
+import { vesselName } from "../../language/vessel-name";
+import { defineCommand } from "../../ledger/command";
+import { lastFillOf } from "../../ledger/records/fills";
+import { oneVessel } from "../../vessels/records";
+import { buyerFor } from "../buyers";
+
+export const sendVessel = defineCommand({
+  name: "send-vessel",
+  summary: "Sell honey in bulk: a whole vessel, or a part of it, is a lot of its own and goes to a buyer",
+  who: ["lead", "office", "filler"],
+  undo: "counter-entry",
+  input: z.strictObject({
+    vessel: vesselName("The vessel"),
+    honeyKind: text("The kind of honey", 60),
+    buyer: text("The buyer", 80),
+    /** Left out, all of it. */
+    kg: massKg("How much", 5000).optional(),
+    newBuyer: z.boolean().optional(),
+    /** Why it goes although something speaks against it. */
+    despite: note("The reason"),
+  }),
+  async run(work, input) {
+    const { kind } = input.vessel;
+    const vessel = await oneVessel(work.tx, kind, input.vessel.tag, "vessel");
+    const name = `${kind} ${vessel.tag}`;
+    const fill = await lastFillOf(work.tx, vessel.id);
+    if (!fill || fill.grams === 0) refuse("nothing-in-it", `${capital(name)} is empty.`, "vessel");
+    const grams = input.kg === undefined ? fill.grams : gramsFromKg(input.kg);
+    if (grams > fill.grams)
+      refuse(
+        "overdrawn",
+        `${capital(name)} holds ${formatKgFromG(fill.grams)} kg; ${formatKgFromG(grams)} kg cannot come out of it.`,
+        "kg",
+      );
+    const gate = await bottleGate(work, [{ fillId: fill.id, name }], input.despite);
+    const on = dayIn(work.house.zone, work.at);
+    const year = Number(on.slice(0, 4));
+    const number = await nextLotNumber(work.tx, year);
+    const code = lotCode(work.house.lot_prefix, year, number);
+    const buyer = await buyerFor(work, input.buyer, input.newBuyer === true);
+    const because = `${name} went to ${buyer.name} as lot ${code}`;
+    const lotFill = await work.openFill({ kind: "lot", name: `lot ${code}` });
+    await work.move({ from: fill.id, to: lotFill, grams, kind: "draw", fromName: capital(name), because });
+    const lotId = await work.state("lot", {
+      fill_id: lotFill,
+      code,
+      number,
+      year,
+      honey_kind: input.honeyKind,
+      nominal_g: grams,
+      jars: 1,
+      mean_fill_g: grams,
+      filled_on: on,
+      best_before: monthsLater(on, work.house.best_before_months),
+      vessel: name,
+      ...gate,
+    });
+    const parcel = await work.openFill({ kind: "parcel", name: buyer.name });
+    await work.restOn(buyer, `${buyer.name} got ${name}`);
+    await work.move({ from: lotFill, to: parcel, grams, kind: "send", fromName: `Lot ${code}`, because });
+    await work.state("parcel", { lot_id: lotId, fill_id: parcel, buyer_id: buyer.id, jars: 1, sent_on: on });
+    return { vessel: name, lot: code, buyer: buyer.name, grams, left: fill.grams - grams, ...gate };
+  },
+  say: ({ vessel, lot, buyer, grams, left, despite }) =>
+    `${left > 0 ? `${formatKgFromG(grams)} kg of ${vessel}` : `${capital(vessel)}, ${formatKgFromG(grams)} kg,`} to ${buyer} as lot ${lot}${left > 0 ? `; ${formatKgFromG(left)} kg stay in it` : ""}${despite ? `. Although ${despite}` : ""}.`,
+  grams: ({ grams }) => grams,
+});

@@ -1,0 +1,262 @@
+/**
+ * What is in a vessel follows from what was poured: which batches and deliveries, whose honey, and its water, by
+ * mass. A vessel read since it was last poured into says its water itself; what came out of one that was read brings
+ * that reading along.
+ */
+import { group } from "d3-array";
+import type { Knex } from "knex";
+import { type Movement, mix, standing } from "@/core/ledger";
+import { judgeWater } from "@/core/moisture";
+import { asBox, type WaterJudgement, waterRules } from "../hot-room/waiting";
+import { capital } from "../language/ranges";
+import { HONEY_VESSELS } from "../ledger/kinds";
+import { fillsCalled, movementsOf, reachInDatabase } from "../ledger/records/fills";
+import type { House } from "../ledger/records/house";
+import { type DeliveryRow, deliveriesOfFills } from "../outside/records";
+import { currentOf, type ReadingRow, readingsOf } from "../readings/records/readings";
+import { type BatchComb, type BatchRow, batchesOfFills, combsOfBatches } from "../spin/records/batches";
+import { combsNamed } from "../yard/records/pulls";
+
+type Box = ReturnType<typeof asBox>;
+
+/** A batch or a delivery, and how much of it is in a vessel. */
+export interface Origin {
+  readonly fillId: number;
+  /** "batch 4", "Holm Farm's delivery 2" */
+  readonly name: string;
+  /** Where it is told of. */
+  readonly href: string;
+  readonly grams: number;
+}
+
+export interface Contents {
+  /** Largest first. */
+  readonly origins: readonly Origin[];
+  /** "batch 4", "batches 4 and 5", "batch 4 and Holm Farm's delivery 2" */
+  readonly from: string;
+  /** Whose honey it is when it is kept apart; "" when it is the house's; several where it was released to be mixed. */
+  readonly owner: string;
+  /** Everybody's whose honey is in it, "" the house's. */
+  readonly owners: readonly string[];
+  readonly water: WaterJudgement;
+  /** True when its water is reckoned from what was poured into it, and it was not read itself. */
+  readonly waterReckoned: boolean;
+  /** When something was last poured into it: from then on it clears. */
+  readonly filledAt: Date;
+}
+
+export interface BatchContents {
+  readonly combs: readonly BatchComb[];
+  readonly water: WaterJudgement;
+  readonly owner: string;
+}
+
+export interface AllContents {
+  readonly vessel: (fillId: number) => Contents;
+  readonly batch: (fillId: number) => BatchContents;
+}
+
+/** "batches 4 and 5 and Holm Farm's delivery 2" */
+function spokenOrigins(origins: readonly Origin[]): string {
+  const batches = origins.flatMap((o) => (o.name.startsWith("batch ") ? [o.name.slice(6)] : []));
+  const others = origins.flatMap((o) => (o.name.startsWith("batch ") ? [] : [o.name]));
+  const told =
+    batches.length > 1 ? `batches ${batches.join(", ")}` : batches.map((b) => `batch ${b}`).join("");
+  return [told, ...others].filter((t) => t !== "").join(" and ");
+}
+
+/** Of every vessel named, and of the batches besides, what is in it. */
+export async function contentsOf(
+  db: Knex,
+  house: House,
+  now: Date,
+  open: readonly BatchRow[],
+  vesselFills: readonly number[],
+): Promise<AllContents> {
+  const up = vesselFills.length === 0 ? [] : await reachInDatabase(db, vesselFills, "back");
+  const [moves, called] = await Promise.all([movementsOf(db, up), fillsCalled(db, up)]);
+  const of = (kinds: readonly string[]) => called.filter((f) => kinds.includes(f.kind)).map((f) => f.id);
+  const vessels = [...new Set([...vesselFills, ...of(HONEY_VESSELS)])];
+  const behind = of(["batch"]);
+  const [batches, deliveries] = await Promise.all([
+    batchesOfFills(db, behind),
+    deliveriesOfFills(db, of(["delivery"])),
+  ]);
+  const allBatches = [...new Map([...batches, ...open].map((b) => [b.fill_id, b])).values()];
+  const stays = await combsOfBatches(
+    db,
+    allBatches.map((b) => b.id),
+  );
+  const readings = await readingsOf(db, [
+    ...vessels,
+    ...allBatches.map((b) => b.fill_id),
+    ...deliveries.map((d) => d.fill_id),
+    ...stays.map((c) => c.comb_fill),
+  ]);
+  const read = group(readings, (r) => r.fill_id);
+  const combsOf = group(stays, (c) => c.batch_id);
+  const batchOf = new Map(allBatches.map((b) => [b.fill_id, b]));
+  const deliveryOf = new Map(deliveries.map((d) => [d.fill_id, d]));
+  const owners = await ownersOfBatches(db, allBatches, combsOf);
+
+  /** Readings of the batch itself count for all of it, readings of combs for what came out of them. */
+  const boxesOfBatch = (fillId: number, massKg: number): Box[] => {
+    const own = read.get(fillId) ?? [];
+    if (own.length > 0) return [asBox("Batch", massKg, own, house, now, { mixed: true })];
+    const combs = combsOf.get(batchOf.get(fillId)?.id ?? -1) ?? [];
+    const all = combs.reduce((g, c) => g + c.gross_g - c.empty_g, 0);
+    return combs.map((c) =>
+      asBox(
+        `Super ${c.tag}`,
+        all > 0 ? (massKg * (c.gross_g - c.empty_g)) / all : 0,
+        currentOf(read.get(c.comb_fill) ?? []),
+        house,
+        now,
+        { cappedPct: c.capped_pct },
+      ),
+    );
+  };
+
+  const lastPour = new Map<number, number>();
+  for (const m of standing(moves)) lastPour.set(m.to, Math.max(lastPour.get(m.to) ?? 0, m.at));
+  const sheets = sheetsOf(vessels, moves, read);
+  const sheetOf = new Map(sheets.map((s) => [s.id, s]));
+  const sources = [...batchOf.keys(), ...deliveryOf.keys()];
+  const shares = mix(moves, { startAt: new Set(sources) });
+  const asRead =
+    sheets.length === 0
+      ? shares
+      : mix([...moves, ...sheets.flatMap((s) => s.moves)], {
+          startAt: new Set([...sources, ...sheetOf.keys()]),
+        });
+
+  const nameOf = (fillId: number): Omit<Origin, "grams"> | null => {
+    const batch = batchOf.get(fillId);
+    if (batch) return { fillId, name: `batch ${batch.number}`, href: `/trace/batch/${batch.number}` };
+    const d = deliveryOf.get(fillId);
+    return d ? { fillId, name: deliveryName(d), href: `/trace/delivery/${d.number}` } : null;
+  };
+  const nameOfVessel = new Map(called.map((f) => [f.id, f.name]));
+  const boxesOf = (fillId: number, massKg: number): Box[] => {
+    if (batchOf.has(fillId)) return boxesOfBatch(fillId, massKg);
+    if (deliveryOf.has(fillId))
+      return [asBox(nameOf(fillId)?.name ?? "", massKg, read.get(fillId) ?? [], house, now, { mixed: true })];
+    const sheet = sheetOf.get(fillId);
+    const name = capital(nameOfVessel.get(sheet?.vesselFill ?? -1) ?? "vessel");
+    return [asBox(name, massKg, sheet?.readings ?? [], house, now, { mixed: true })];
+  };
+
+  return {
+    vessel(fillId) {
+      const content = shares.get(fillId)?.content ?? [];
+      const origins = content.flatMap((s): Origin[] => {
+        const named = nameOf(s.origin);
+        return named ? [{ ...named, grams: s.grams }] : [];
+      });
+      const whose = [
+        ...new Set(origins.flatMap((o) => owners.get(o.fillId) ?? [deliveryOf.get(o.fillId)?.owner ?? ""])),
+      ];
+      const boxes = (asRead.get(fillId)?.content ?? []).flatMap((s) => boxesOf(s.origin, s.grams / 1000));
+      return {
+        origins,
+        from: spokenOrigins(origins),
+        owners: whose,
+        owner: whose.filter((o) => o !== "").join(" and "),
+        water: judgeWater(
+          boxes.filter((b) => b.massKg > 0),
+          waterRules(house),
+        ),
+        waterReckoned: !sheets.some((s) => s.vesselFill === fillId && s.at >= (lastPour.get(fillId) ?? 0)),
+        filledAt: new Date(lastPour.get(fillId) ?? now.getTime()),
+      };
+    },
+    batch: (fillId) => ({
+      combs: combsOf.get(batchOf.get(fillId)?.id ?? -1) ?? [],
+      water: judgeWater(
+        boxesOfBatch(fillId, massOf(combsOf.get(batchOf.get(fillId)?.id ?? -1))),
+        waterRules(house),
+      ),
+      owner: (owners.get(fillId) ?? []).filter((o) => o !== "").join(" and "),
+    }),
+  };
+}
+
+/** What a vessel held when it was read: from then on that honey carries the reading, whatever is poured onto it. */
+interface Sheet {
+  /** Stands for the honey that was read, as a fill of its own. */
+  readonly id: number;
+  readonly vesselFill: number;
+  readonly at: number;
+  readonly readings: readonly ReadingRow[];
+  /** Out of the vessel and back, at the moment of the reading. */
+  readonly moves: readonly Movement[];
+}
+
+/** After every movement that was made. */
+const AFTER_ALL = 1e15;
+
+/** The readings of vessels, gathered between one pour and the next. */
+function sheetsOf(
+  vessels: readonly number[],
+  moves: readonly Movement[],
+  read: ReadonlyMap<number, readonly ReadingRow[]>,
+): Sheet[] {
+  const sheets: Sheet[] = [];
+  const order = standing(moves);
+  for (const vesselFill of vessels) {
+    const readings = read.get(vesselFill) ?? [];
+    if (readings.length === 0) continue;
+    const own = order.filter((m) => m.to === vesselFill || m.from === vesselFill);
+    const pours = own.filter((m) => m.to === vesselFill).map((m) => m.at);
+    const between = group(readings, (r) => pours.filter((p) => p <= r.at.getTime()).length);
+    for (const [, list] of between) {
+      const at = Math.max(...list.map((r) => r.at.getTime()));
+      const grams = own.reduce(
+        (g, m) => (m.at > at ? g : m.to === vesselFill ? g + m.grams : g - m.grams),
+        0,
+      );
+      if (grams <= 0) continue;
+      const id = -1 - sheets.length;
+      const there: Omit<Movement, "id" | "from" | "to"> = {
+        grams,
+        at,
+        kind: "move",
+        own: null,
+        reverses: null,
+      };
+      sheets.push({
+        id,
+        vesselFill,
+        at,
+        readings: list,
+        moves: [
+          { ...there, id: AFTER_ALL - 2 * id, from: vesselFill, to: id },
+          { ...there, id: AFTER_ALL - 2 * id + 1, from: id, to: vesselFill },
+        ],
+      });
+    }
+  }
+  return sheets;
+}
+
+const massOf = (combs: readonly BatchComb[] = []): number =>
+  combs.reduce((g, c) => g + c.gross_g - c.empty_g, 0) / 1000 || 1;
+
+/** "Holm Farm's delivery 2" */
+export const deliveryName = (d: Pick<DeliveryRow, "supplier" | "number" | "what">): string =>
+  d.what === "opening" ? `what was here, ${d.number}` : `${d.supplier}'s delivery ${d.number}`;
+
+/** Whose honey each batch is, "" the house's; one of heated cappings is asked for what it came from. */
+async function ownersOfBatches(
+  db: Knex,
+  batches: readonly BatchRow[],
+  combsOf: ReadonlyMap<number, readonly BatchComb[]>,
+): Promise<Map<number, readonly string[]>> {
+  const owners = new Map<number, readonly string[]>();
+  for (const { id, fill_id } of batches) {
+    const combs: readonly { readonly owner: string }[] =
+      combsOf.get(id) ?? (await combsNamed(db, await reachInDatabase(db, [fill_id], "back")));
+    owners.set(fill_id, [...new Set(combs.map((c) => c.owner))]);
+  }
+  return owners;
+}

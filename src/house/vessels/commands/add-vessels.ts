@@ -1,0 +1,61 @@
+import { z } from "zod";
+import { gramsFromKg, written } from "@/core/units";
+import { brimfulGrams } from "@/core/vessels";
+import { knownFrom } from "../../language/clock";
+import { refuse } from "../../language/errors";
+import { choice, massKg, note, number, since } from "../../language/fields";
+import { capital, spoken, tags } from "../../language/ranges";
+import { ANY_HAND, defineCommand } from "../../ledger/command";
+import { HONEY_VESSELS } from "../../ledger/kinds";
+import { setUpVessels } from "../set-up";
+
+/** What stands for the empty weight of a vessel that cannot be weighed: nothing is ever reckoned with it. */
+const NO_WEIGHT_G = 1;
+
+export const addVessels = defineCommand({
+  name: "add-vessels",
+  summary: "Set up drums, tanks, tubs or pails: what they hold, how wide they are, their empty weight",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({
+    kind: choice("The kind", HONEY_VESSELS),
+    tags: tags("pail"),
+    /** Left out, it cannot be weighed: it is read by its level, or by what the others weigh. */
+    emptyKg: massKg("The empty weight", 2000).optional(),
+    holdsKg: massKg("What it holds", 5000).optional(),
+    holdsL: number("What it holds", 0.5, 4000, "L").optional(),
+    diameterCm: number("Its diameter", 5, 400, "cm").optional(),
+    place: note("Where it stands", 40),
+    /** What it may touch: "food-grade, 2024". */
+    contact: note("Food contact", 100),
+    since: since(),
+  }),
+  async run(work, input) {
+    if (input.holdsKg === undefined && input.holdsL === undefined)
+      refuse("no-size", "Say what it holds, in kilograms or in litres.", "holdsKg");
+    const ids = await setUpVessels(work, input.kind, input.tags, {
+      empty_g: input.emptyKg === undefined ? NO_WEIGHT_G : gramsFromKg(input.emptyKg),
+      weighable: input.emptyKg !== undefined,
+      capacity_g:
+        input.holdsKg === undefined ? brimfulGrams(input.holdsL ?? 0, null) : gramsFromKg(input.holdsKg),
+      capacity_l: input.holdsL ?? null,
+      diameter_cm: input.diameterCm ?? null,
+      note: input.contact,
+      known_from: knownFrom(work.house.zone, input.since),
+    });
+    if (input.place !== "")
+      await work.stateMany(
+        "vessel_place",
+        ids.map((vessel_id) => ({ vessel_id, place: input.place })),
+      );
+    return { kind: input.kind, tags: input.tags };
+  },
+  say: ({ kind, tags: list }, { emptyKg, holdsKg, holdsL, place }) =>
+    `${capital(kind)}${list.length === 1 ? "" : "s"} ${spoken(list)} set up: ${[
+      emptyKg === undefined ? "not weighed" : `${written(emptyKg)} kg empty`,
+      holdsKg === undefined ? `room for ${written(holdsL ?? 0)} L` : `room for ${written(holdsKg)} kg`,
+      place,
+    ]
+      .filter((s) => s !== "")
+      .join(", ")}.`,
+});

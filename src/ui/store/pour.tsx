@@ -1,0 +1,243 @@
+"use client";
+
+import { useMemo, useState } from "react";
+import { formatKgFromG } from "@/core/units";
+import { planMove } from "@/core/vessels";
+import { capital } from "@/house/language/ranges";
+import type { StoreVessel } from "@/house/store/desk";
+import { Field } from "../fields/field";
+import { massIn } from "../fields/figure";
+import { SaysStanding } from "../fields/standing";
+import { useCommand } from "../fields/use-command";
+import { VesselFigure } from "./vessel-figure";
+
+/** What was typed of one side: an amount, or a weight afterwards. */
+interface Typed {
+  readonly kg: string;
+  readonly grossKg: string;
+}
+const NOTHING: Typed = { kg: "", grossKg: "" };
+type Side = Readonly<Record<string, Typed>>;
+
+const toggled = (side: Side, name: string): Side => {
+  if (!(name in side)) return { ...side, [name]: NOTHING };
+  const { [name]: _, ...others } = side;
+  return others;
+};
+
+/** Honey poured from vessels into others: press what gives on the left and what takes on the right; the outcome stands below while pressing. */
+export function Pour({
+  vessels,
+  causes,
+  chosen,
+  limitPct,
+}: {
+  vessels: readonly StoreVessel[];
+  causes: readonly string[];
+  chosen: readonly string[];
+  limitPct: number;
+}) {
+  const [from, setFrom] = useState<Side>(Object.fromEntries(chosen.map((name) => [name, NOTHING])));
+  const [to, setTo] = useState<Side>({});
+  const [cause, setCause] = useState(causes[0] ?? "");
+  const [despite, setDespite] = useState("");
+  const { standing, errorAt, submit } = useCommand("move-honey");
+  const givers = vessels.filter((v) => v.heldG > 0 && !(v.name in to));
+  const takers = vessels.filter((v) => !(v.name in from));
+  const giving = vessels.filter((v) => v.name in from);
+  const taking = vessels.filter((v) => v.name in to);
+
+  const outcome = useMemo(() => {
+    if (giving.length === 0 || taking.length === 0) return null;
+    const grams = (t: Typed | undefined): number | undefined => {
+      const kg = massIn(t?.kg ?? "");
+      return kg === null || kg === undefined ? undefined : Math.round(kg * 1000);
+    };
+    try {
+      return {
+        plan: planMove(
+          giving.map((v) => ({ name: capital(v.name), heldGrams: v.heldG, takenGrams: grams(from[v.name]) })),
+          taking.map((v) => ({
+            name: capital(v.name),
+            heldGrams: v.heldG,
+            addedGrams: grams(to[v.name]),
+            holdsGrams: v.holdsG,
+          })),
+        ),
+      };
+    } catch (fault) {
+      return { wrong: fault instanceof Error ? fault.message : "" };
+    }
+  }, [giving, taking, from, to]);
+  const plan = outcome && "plan" in outcome ? outcome.plan : null;
+  const weighed = [...Object.values(from), ...Object.values(to)].some((t) => t.grossKg.trim() !== "");
+  const owners = new Set([...giving, ...taking.filter((t) => t.heldG > 0)].flatMap((v) => v.owners));
+  const asks = owners.size > 1 || errorAt("despite") !== undefined;
+
+  async function pour() {
+    const said = (t: Typed | undefined) => ({
+      ...(t?.kg.trim() ? { kg: t.kg } : {}),
+      ...(t?.grossKg.trim() ? { grossKg: t.grossKg } : {}),
+    });
+    const answer = await submit({
+      from: giving.map((v) => ({ vessel: v.name, ...said(from[v.name]) })),
+      to: taking.map((v) => ({ vessel: v.name, ...said(to[v.name]) })),
+      cause,
+      ...(asks && despite.trim() !== "" ? { despite } : {}),
+    });
+    if (!answer) return;
+    setFrom({});
+    setTo({});
+    setDespite("");
+  }
+
+  const column = (
+    title: string,
+    side: "from" | "to",
+    list: readonly StoreVessel[],
+    typed: Side,
+    set: (next: Side) => void,
+  ) => (
+    <fieldset className="min-w-0 flex-1 basis-80">
+      <legend className="mb-2 font-semibold">{title}</legend>
+      {list.length === 0 && (
+        <p className="text-ink-2">
+          {side === "from" ? "No vessel holds honey." : "No vessel is left to pour into: set one up."}
+        </p>
+      )}
+      <div className="flex flex-wrap gap-2.5">
+        {list.map((v) => (
+          <VesselFigure
+            key={v.name}
+            vessel={v}
+            pressed={v.name in typed}
+            changesG={change(side, v)}
+            onPress={() => set(toggled(typed, v.name))}
+          />
+        ))}
+      </div>
+      {list
+        .filter((v) => v.name in typed)
+        .map((v) => {
+          const i = (side === "from" ? giving : taking).findIndex((x) => x.name === v.name);
+          const now = typed[v.name] ?? NOTHING;
+          const field = (name: keyof Typed, label: string, hint: string) => (
+            <Field
+              spec={{ name: `${side}.${v.name}.${name}`, label, unit: "kg", kind: "figure", hint, span: 1 }}
+              value={now[name]}
+              error={
+                errorAt(`${side}.${i}.${name}`) ??
+                (name === "kg" ? errorAt(`${side}.${i}.vessel`) : undefined)
+              }
+              onChange={(value) => set({ ...typed, [v.name]: { ...now, [name]: String(value) } })}
+            />
+          );
+          return (
+            <div key={v.name} className="mt-3 flex flex-wrap items-start gap-4 border-t border-rule pt-2">
+              <b className="w-24 pt-8">{capital(v.name)}</b>
+              {field(
+                "kg",
+                side === "from" ? "Takes of it" : "Gets",
+                side === "from" ? "all of it when left out" : "the rest when left out",
+              )}
+              {v.weighable && field("grossKg", "or weighs after", "with its honey")}
+            </div>
+          );
+        })}
+    </fieldset>
+  );
+  const change = (side: "from" | "to", v: StoreVessel): number => {
+    if (!plan) return 0;
+    return side === "from"
+      ? -(plan.taken[giving.findIndex((g) => g.name === v.name)] ?? 0)
+      : (plan.added[taking.findIndex((t) => t.name === v.name)] ?? 0);
+  };
+
+  return (
+    <form
+      className="panel mb-3"
+      aria-label="Pour"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void pour();
+      }}
+    >
+      <div className="flex flex-wrap gap-6">
+        {column("Out of", "from", givers, from, setFrom)}
+        {column("Into", "to", takers, to, setTo)}
+      </div>
+      <div className="mt-4 grid gap-2 border-t border-rule pt-3" aria-live="polite">
+        {outcome === null && <p className="text-ink-2">Press what gives, then what takes.</p>}
+        {outcome && "wrong" in outcome && !weighed && (
+          <p className="font-semibold text-stop">{outcome.wrong}</p>
+        )}
+        {plan && !weighed && (
+          <p className="text-[18px]">
+            <b className="text-mass">{formatKgFromG(plan.added.reduce((a, b) => a + b, 0))}</b> kg
+            {taking.map((t, j) => (
+              <span key={t.name}>
+                ; {t.name} then holds <b>{formatKgFromG(t.heldG + (plan.added[j] ?? 0))}</b> kg
+                {waterOf(t, j)}
+              </span>
+            ))}
+            {plan.lostGrams > 0 && `; ${formatKgFromG(plan.lostGrams, 2)} kg are missing`}
+          </p>
+        )}
+      </div>
+      {asks && (
+        <div className="mt-2 max-w-xl">
+          {owners.size > 1 && (
+            <p className="mb-2 font-semibold text-stop">
+              {[...owners].map((o) => (o === "" ? "The house's honey" : `${o}'s`)).join(" and ")} would be
+              mixed. What is kept apart stays apart unless it is released.
+            </p>
+          )}
+          <Field
+            spec={{ name: "despite", label: "Released, because", span: 3 }}
+            value={despite}
+            error={errorAt("despite")}
+            onChange={(v) => setDespite(String(v))}
+          />
+        </div>
+      )}
+      <div className="mt-3 flex flex-wrap items-end gap-4">
+        <Field
+          spec={{
+            name: "cause",
+            label: "What is missing is",
+            kind: "choice",
+            options: causes.map((c) => ({ value: c, label: c })),
+            span: 3,
+          }}
+          value={cause}
+          onChange={(v) => setCause(String(v))}
+        />
+        <button
+          type="submit"
+          className="do min-h-14"
+          aria-disabled={standing.step === "sending" || outcome === null}
+        >
+          Pour
+        </button>
+        <SaysStanding standing={standing} />
+      </div>
+    </form>
+  );
+
+  /** The water a mix is reckoned to have, by mass; its uncertainty is of independent readings, so a floor. */
+  function waterOf(taker: StoreVessel, j: number): string {
+    const parts = [
+      ...giving.map((g, i) => ({ v: g, grams: plan?.carried[i]?.[j] ?? 0 })),
+      { v: taker, grams: taker.heldG },
+    ].filter((p) => p.grams > 0);
+    const all = parts.reduce((g, p) => g + p.grams, 0);
+    if (all === 0) return "";
+    const unread = parts.filter((p) => p.v.waterPct === null);
+    if (unread.length > 0) return `, water not known: ${unread.map((p) => p.v.name).join(", ")} unread`;
+    const pct = parts.reduce((s, p) => s + (p.grams / all) * (p.v.waterPct ?? 0), 0);
+    // One instrument may have read them all: its error does not average away.
+    const se = parts.reduce((s, p) => s + (p.grams / all) * (p.v.sePct ?? 0), 0);
+    const over = pct + 1.64 * se > limitPct;
+    return ` at ${pct.toFixed(1)} ±${se.toFixed(1)} % water${over ? `: it may be over the limit of ${limitPct} %` : ""}`;
+  }
+}
