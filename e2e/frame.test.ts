@@ -201,7 +201,7 @@ test("a table is sorted, searched, its columns chosen; the view is kept under a 
 }) => {
   await page.goto(`${demoHouse.url}/store`);
   await ready(page);
-  const table = page.getByRole("region", { name: "Pails" });
+  const table = page.getByRole("region", { name: "Vessels" });
   const water = async () =>
     (await table.getByRole("row").locator("td:nth-child(3)").allTextContents()).map((t) =>
       t === "unread" ? Number.POSITIVE_INFINITY : Number.parseFloat(t),
@@ -243,7 +243,7 @@ test("a table is sorted, searched, its columns chosen; the view is kept under a 
   const lines = readFileSync(await file.path(), "utf8")
     .trim()
     .split("\r\n");
-  expect(file.suggestedFilename()).toBe("pails.csv");
-  expect(lines[0]).toBe('Pail,"Honey, kg","Water, %",Batch,Next');
+  expect(file.suggestedFilename()).toBe("vessels.csv");
+  expect(lines[0]).toBe('Vessel,"Honey, kg","Water, %",From,Next');
   expect(lines).toHaveLength(found.length + 1);
 });

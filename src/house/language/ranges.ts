@@ -17,6 +17,14 @@ function runOf(part: string, letter: string): readonly string[] | null {
   return Array.from({ length: to - from + 1 }, (_, i) => String(from + i));
 }
 
+/** Commas part names; spaces do only between figures: "41 42 43" are three, "Old Oak" is one. */
+function partsOf(raw: string): string[] {
+  return raw.split(/[,;\n]/).flatMap((part) => {
+    const words = part.trim().split(/\s+/);
+    return words.every((w) => /\d/.test(w)) ? words : [words.join(" ")];
+  });
+}
+
 /** "41-52, 60" or a list of tags, as a list of bare tags without repeats asked twice. */
 export const tags = (kind: TagKind) =>
   z
@@ -30,7 +38,7 @@ export const tags = (kind: TagKind) =>
       },
     )
     .transform((raw, ctx): string[] => {
-      const parts = (Array.isArray(raw) ? raw.slice(0, MOST + 1).map(String) : raw.split(/[,;\s]+/))
+      const parts = (Array.isArray(raw) ? raw.slice(0, MOST + 1).map(String) : partsOf(raw))
         .map((p) => p.trim())
         .filter((p) => p !== "");
       const out: string[] = [];

@@ -259,7 +259,7 @@ describe("bad input is answered in a sentence and writes nothing", () => {
       "reading nothing",
       "read-moisture",
       { value: 17 },
-      "Say what was read: one super, one pail or one batch.",
+      "Say what was read: one super, one pail or other vessel, or one batch.",
     ],
     ["which batch", "fill-pail", { pail: 2, grossKg: 5 }, "Batches 1 and 2 are open: say which."],
     [
@@ -302,7 +302,7 @@ describe("bad input is answered in a sentence and writes nothing", () => {
       "lot of no pails",
       "issue-lot",
       { honeyKind: "Lime", jarG: 250, jars: 8, pails: [] },
-      "The pails: name at least one.",
+      "The vessels: name at least one.",
     ],
     ["unknown lot", "send-jars", { lot: "XX26-001-A", jars: 1, buyer: "A" }, "There is no lot XX26-001-A."],
     ["duplicate tag", "add-pails", { tags: "7, 1", emptyKg: 1, holdsKg: 27 }, "There is a pail 1 already."],

@@ -305,7 +305,7 @@ describe("lots", () => {
     await filled();
     await lotOf(16, { pails: [{ pail: 1, kg: "4,05" }] });
     const [pail] = (await snapshot(house.db)).vessels;
-    expect(pail).toMatchObject({ tag: "1", grams: 5950, batch: 1 });
+    expect(pail).toMatchObject({ tag: "1", grams: 5950, from: "batch 1" });
     expect((await house.refused("fill-pail", { pail: 1, grossKg: 3 })).message).toContain(
       "still holds 6.0 kg",
     );

@@ -44,6 +44,13 @@ export function firstSteps(s: Snapshot): Decision[] {
         "/yard?do=yard",
         "Add a yard",
       ),
+      step(
+        "frames",
+        "Or bring in a crate of loose frames",
+        "No boxes to number: weigh the crate as it is, the house numbers it and asks for the rest later.",
+        "/yard?do=frames",
+        "Bring frames",
+      ),
     ];
   if (!s.equipment.colonies)
     return [

@@ -116,7 +116,7 @@ describe("what the bays add up", () => {
     expect(Object.fromEntries(day.map((r) => [r.name, r.grams]))).toMatchObject({
       "pulled off colonies": 30_000,
       "into pails": 23_800,
-      "out of pails for jars": 90 * 250,
+      "drawn for jars": 90 * 250,
       "sent to buyers": JARS * 250,
     });
     expect(

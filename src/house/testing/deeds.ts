@@ -106,6 +106,7 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
     (d, s) => pull(d, s, { grossKg: 5.2 + d.kg, sample: 16 + d.kg / 10 }),
     (d, s) => pull(d, s, { frameClass: ["light", "middle", "heavy"][d.back % 3], framesLeft: d.b }),
   ],
+  "bring-frames": (d) => ({ frames: d.b + 5, grossKg: 12 + d.kg, colony: String((d.a % 3) + 1) }),
   "weigh-in": (d, s) => ({ super: comb(d, s.waiting), grossKg: 5.2 + d.kg }),
   "stand-in-hot-room": (d, s) => ({ supers: [comb(d, s.waiting)], stack: "A" }),
   "set-fan": () => ({ stack: "A", fan: "some" }),
@@ -157,6 +158,8 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
   ],
   "fill-pail": (d, s) => {
     const batch = batchOf(d, s);
+    if (d.a % 4 === 2)
+      return { newPail: true, grossKg: 1.2 + Math.max(0.1, batch.kg * (d.b / 6)), batch: batch.number };
     if (d.a % 4 === 3)
       return { vessel: "tank 1", kg: Math.max(0.1, batch.kg * (d.b / 6)), batch: batch.number };
     return {

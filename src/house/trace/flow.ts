@@ -25,7 +25,7 @@ const LOOKS: Record<FillKind, Look> = {
   drum: { column: 3, kind: "pail", stands: "In drums" },
   tank: { column: 3, kind: "pail", stands: "In tanks" },
   tub: { column: 3, kind: "pail", stands: "In tubs" },
-  outside: { column: 0, kind: "here", stands: null },
+  outside: { column: 0, kind: "yard", stands: null },
   delivery: { column: 2, kind: "delivery", stands: null },
   cappings: { column: 3, kind: "here", stands: null },
   lot: { column: 4, kind: "lot", stands: "Jars still here" },

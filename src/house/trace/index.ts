@@ -27,7 +27,7 @@ import {
 
 export { ROWS_AT_A_TIME } from "./shares";
 
-import { backRows, backShares, fillsNamed, hrefOf, type Known, part, tally } from "./shares";
+import { backBatches, backShares, backVessels, fillsNamed, hrefOf, type Known, part, tally } from "./shares";
 import { type Start, startOf } from "./start";
 
 export {
@@ -186,8 +186,8 @@ export async function traceView(
       supers.map((s) => asSuper(s, house.zone, isSource)),
       total,
     ),
-    batches: isSource ? [] : tally(backRows(standingBack, start, fills, "batch"), total),
-    pails: kind === "lot" ? tally(backRows(standingBack, start, fills, "pail"), total) : [],
+    batches: isSource ? [] : tally(backBatches(standingBack, start, fills), total),
+    pails: isSource || kind === "batch" ? [] : tally(backVessels(standingBack, start, fills), total),
     wentToPails: tally(HONEY_VESSELS.flatMap(received), total),
     wentToLots: tally(received("lot"), total),
     wentToBuyers: tally(buyers, total),

@@ -112,27 +112,27 @@ export async function backShares(
   return { supers, delivered, total, gained: total - known };
 }
 
-/** The start's own inflow by pail, or by the batch behind it. */
-export function backRows(
-  movements: readonly Movement[],
-  start: Start,
-  fills: Map<number, Known>,
-  wanted: "pail" | "batch",
-) {
+/** The start's own inflow by the vessel it came from. */
+export function backVessels(movements: readonly Movement[], start: Start, fills: ReadonlyMap<number, Known>) {
   const own = new Set(start.fills);
-  const batchOf = new Map<number, number>();
-  for (const m of movements) if (m.kind === "pail" && !batchOf.has(m.to)) batchOf.set(m.to, m.from);
   return movements
     .filter((m) => own.has(m.to))
     .flatMap((m) => {
       const from = fills.get(m.from);
-      if (!from) return [];
-      if (from.kind === wanted || (wanted === "pail" && HONEY_VESSELS.some((k) => k === from.kind)))
-        return [{ key: capital(from.name), href: hrefOf(from), grams: m.grams }];
-      if (wanted === "batch" && from.kind === "pail") {
-        const batch = fills.get(batchOf.get(from.id) ?? -1);
-        return batch ? [{ key: capital(batch.name), href: hrefOf(batch), grams: m.grams }] : [];
-      }
-      return [];
+      return from && HONEY_VESSELS.some((k) => k === from.kind)
+        ? [{ key: capital(from.name), href: hrefOf(from), grams: m.grams }]
+        : [];
     });
+}
+
+/** The batches behind the start, through however many vessels it came. */
+export function backBatches(movements: readonly Movement[], start: Start, fills: ReadonlyMap<number, Known>) {
+  const batches = new Set([...fills.values()].filter((f) => f.kind === "batch").map((f) => f.id));
+  const mixed = mix(movements, { startAt: batches });
+  return start.fills.flatMap((fill) =>
+    (mixed.get(fill)?.received ?? []).flatMap((s) => {
+      const batch = batches.has(s.origin) && s.origin !== fill ? fills.get(s.origin) : undefined;
+      return batch ? [{ key: capital(batch.name), href: hrefOf(batch), grams: s.grams }] : [];
+    }),
+  );
 }

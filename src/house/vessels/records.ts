@@ -27,6 +27,8 @@ export interface VesselRow extends Known {
   readonly diameter_cm: number | null;
   /** False where it cannot be put on a scale. */
   readonly weighable: boolean | null;
+  /** True while its empty weight was never weighed, only guessed. */
+  readonly guessed: boolean | null;
 }
 
 export interface YardRow extends Known {
@@ -89,6 +91,7 @@ const vesselRows = (db: Knex, at?: Date) =>
       "v.capacity_l",
       "v.diameter_cm",
       "v.weighable",
+      db.raw("(v.guessed and e.entry_id is null) as guessed"),
       "e.entry_id as weighed_by",
       db.raw("coalesce(e.empty_g, v.empty_g) as empty_g"),
     );
@@ -185,3 +188,12 @@ export const vesselsOfHoney = (db: Knex): Promise<VesselRow[]> =>
   vesselRows(db)
     .whereIn("v.kind", [...HONEY_VESSELS])
     .orderByRaw("array_position(?::text[], v.kind), length(v.tag), v.tag", [[...HONEY_VESSELS]]);
+
+/** The next number no vessel of its kind has had. */
+export async function nextTag(db: Knex, kind: VesselKind): Promise<string> {
+  const { rows } = await db.raw(
+    "select coalesce(max(tag::int), 0) + 1 as n from vessel where kind = ? and tag ~ '^[0-9]{1,6}$'",
+    [kind],
+  );
+  return String(rows[0].n);
+}

@@ -2,6 +2,7 @@
 
 import { addColonies } from "./commands/add-colonies";
 import { addYard } from "./commands/add-yard";
+import { bringFrames } from "./commands/bring-frames";
 import { describeYard, noteBloom } from "./commands/describe-yard";
 import { keepSeparate } from "./commands/keep-separate";
 import { planPull, tickStep } from "./commands/plan-pull";
@@ -19,6 +20,7 @@ export const YARD = {
     planPull,
     tickStep,
     pullSupers,
+    bringFrames,
     weighIn,
   ],
   words: WORDS,

@@ -10,7 +10,25 @@ import { type FoldedFlow, type FoldedNode, foldedFlow } from "@/house/trace/fold
 type Datum = FoldedNode;
 type LinkDatum = { grams: number };
 
-const HEADS = ["yard", "super", "batch", "pail", "lot", "now with"] as const;
+/** What stands over a column, by what most of it is. */
+const HEADS: Record<FoldedNode["kind"], string> = {
+  yard: "from",
+  super: "super",
+  batch: "batch",
+  delivery: "delivery",
+  pail: "vessel",
+  lot: "lot",
+  buyer: "now with",
+  loss: "now with",
+  here: "now with",
+};
+function headOf(column: number, nodes: readonly FoldedNode[]): string {
+  const count = new Map<string, number>();
+  for (const n of nodes)
+    if (n.column === column) count.set(HEADS[n.kind], (count.get(HEADS[n.kind]) ?? 0) + 1);
+  return [...count].sort(([, a], [, b]) => b - a)[0]?.[0] ?? "";
+}
+
 const TYPE_PX = 14;
 const ROW_PX = 34;
 /** A letter is about so wide, and the kilograms behind a name take so much. */
@@ -21,7 +39,7 @@ const LAST_PX = 185;
 /** A name beside its kilograms; where there is no room for both, without the word its column says, or over them. */
 function fitting(name: string, room: number, figurePx: number): { says: string; lines: 1 | 2 } {
   const letters = (px: number): number => Math.max(6, Math.floor(px / LETTER_PX));
-  const beside = [name, name.replace(/^(Lot|Super|Pail|Batch) /, "")].find(
+  const beside = [name, name.replace(/^(Lot|Super|Pail|Drum|Tank|Tub|Batch) /, "")].find(
     (n) => n.length <= letters(room - figurePx),
   );
   if (beside !== undefined) return { says: beside, lines: 1 };
@@ -112,7 +130,7 @@ function Drawing({
       <title>Kilograms flowing from yards through supers, batches, pails and lots to buyers</title>
       {columns.map((c, i) => (
         <text key={c} x={1 + i * step} y={14} fontSize={13} fill="var(--ink-2)">
-          {HEADS[c]}
+          {headOf(c, flow.nodes)}
         </text>
       ))}
       {graph.links.map((l) => {

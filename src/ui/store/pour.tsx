@@ -25,6 +25,18 @@ const toggled = (side: Side, name: string): Side => {
   return others;
 };
 
+/** Those that are pressed first, then by turn. */
+function inReach(
+  list: readonly StoreVessel[],
+  pressed: Side,
+  turn: (v: StoreVessel) => number,
+): StoreVessel[] {
+  return list.toSorted((a, b) => Number(b.name in pressed) - Number(a.name in pressed) || turn(a) - turn(b));
+}
+
+/** So many are drawn before somebody asks for the others. */
+const IN_SIGHT = 9;
+
 /** Honey poured from vessels into others: press what gives on the left and what takes on the right; the outcome stands below while pressing. */
 export function Pour({
   vessels,
@@ -41,9 +53,19 @@ export function Pour({
   const [to, setTo] = useState<Side>({});
   const [cause, setCause] = useState(causes[0] ?? "");
   const [despite, setDespite] = useState("");
+  const [all, setAll] = useState(false);
   const { standing, errorAt, submit } = useCommand("move-honey");
-  const givers = vessels.filter((v) => v.heldG > 0 && !(v.name in to));
-  const takers = vessels.filter((v) => !(v.name in from));
+  const givers = inReach(
+    vessels.filter((v) => v.heldG > 0 && !(v.name in to)),
+    from,
+    (v) => (v.name.startsWith("pail") ? 1 : 0),
+  );
+  // Large vessels first, then empty ones; topping a pail up is seldom.
+  const takers = inReach(
+    vessels.filter((v) => !(v.name in from)),
+    to,
+    (v) => (v.name.startsWith("pail") ? (v.heldG === 0 ? 1 : 2) : 0),
+  );
   const giving = vessels.filter((v) => v.name in from);
   const taking = vessels.filter((v) => v.name in to);
 
@@ -106,7 +128,7 @@ export function Pour({
         </p>
       )}
       <div className="flex flex-wrap gap-2.5">
-        {list.map((v) => (
+        {(all ? list : list.slice(0, Math.max(IN_SIGHT, Object.keys(typed).length))).map((v) => (
           <VesselFigure
             key={v.name}
             vessel={v}
@@ -116,6 +138,15 @@ export function Pour({
           />
         ))}
       </div>
+      {!all && list.length > IN_SIGHT && (
+        <button
+          type="button"
+          className="min-h-12 px-2 font-semibold underline underline-offset-4"
+          onClick={() => setAll(true)}
+        >
+          {list.length - IN_SIGHT} more
+        </button>
+      )}
       {list
         .filter((v) => v.name in typed)
         .map((v) => {

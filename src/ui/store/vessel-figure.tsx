@@ -24,7 +24,7 @@ export function VesselFigure({
       type="button"
       aria-pressed={pressed}
       onClick={onPress}
-      className="relative h-28 w-32 overflow-hidden rounded-b-xl border-[1.5px] border-t-4 border-edge bg-wall p-2 text-left aria-pressed:border-ink aria-pressed:shadow-[inset_0_0_0_2px_var(--go)]"
+      className="relative flex h-28 w-32 items-start overflow-hidden rounded-b-xl border-[1.5px] border-t-4 border-edge bg-wall p-2 text-left aria-pressed:border-ink aria-pressed:shadow-[inset_0_0_0_2px_var(--go)]"
     >
       <span
         className="absolute inset-x-0 bottom-0 bg-mass-fill opacity-70"

@@ -60,6 +60,31 @@ const OFTEN: readonly Work<Bench>[] = [
     },
   },
   {
+    id: "frames",
+    label: "Loose frames",
+    show: () => (
+      <CommandForm
+        command="bring-frames"
+        label="Bring them in"
+        keep={["colony"]}
+        fields={[
+          { name: "frames", label: "Frames", kind: "figure", span: 1 },
+          { name: "grossKg", label: "Crate and frames weigh", unit: "kg", kind: "figure" },
+          { name: "colony", label: "Off colony", hint: "1 when left out", placeholder: "1", span: 1 },
+          { name: "cappedPct", label: "Capped", unit: "%", kind: "figure", value: "95", span: 1 },
+          {
+            name: "emptyKg",
+            label: "Empty they weigh",
+            unit: "kg",
+            kind: "figure",
+            hint: "left out: guessed, and learnt after spinning",
+          },
+          { name: "date", label: "Taken off on", kind: "day", hint: "today when left out" },
+        ]}
+      />
+    ),
+  },
+  {
     id: "weigh",
     label: "Weigh in",
     show: ({ intake }) => (

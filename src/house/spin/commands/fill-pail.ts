@@ -3,16 +3,31 @@ import { formatKgFromG, gramsFromKg, written } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { count, massKg, tag } from "../../language/fields";
 import { capital } from "../../language/ranges";
-import { vesselName } from "../../language/vessel-name";
+import { type NamedVessel, vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";
+import type { Work } from "../../ledger/work";
 import { ownersOf } from "../../moves/owners";
-import { oneVessel, statingVessel } from "../../vessels/records";
+import { nextTag, oneVessel, statingVessel } from "../../vessels/records";
+import { setUpVessels } from "../../vessels/set-up";
 import { coverFromBatch } from "../batch-mass";
 import { openBatch } from "../records/batches";
 
 /** A pail is full at its rim, not at its nominal mass: so much over is still believed. */
 const OVER_FULL = 1.08;
+
+/** An empty pail of five gallons with its lid (common practice). */
+const PAIL_EMPTY_KG = 1.1;
+
+/** Sets a pail up under the next number. */
+async function numbered(work: Work, emptyKg: number | undefined): Promise<NamedVessel> {
+  const next = await nextTag(work.tx, "pail");
+  await setUpVessels(work, "pail", [next], {
+    empty_g: gramsFromKg(emptyKg ?? PAIL_EMPTY_KG),
+    guessed: emptyKg === undefined,
+  });
+  return { kind: "pail", tag: next };
+}
 
 export const fillPail = defineCommand({
   name: "fill-pail",
@@ -27,10 +42,17 @@ export const fillPail = defineCommand({
     /** The honey that came, where the vessel cannot be weighed. */
     kg: massKg("The honey that came", 5000).optional(),
     batch: count("The batch", 1, 99_999).optional(),
+    /** A pail nobody set up: the house gives it the next number. */
+    newPail: z.boolean().default(false),
+    /** What the new pail weighs empty; estimated when left out. */
+    emptyKg: massKg("Its empty weight", 30).optional(),
   }),
   async run(work, input) {
-    const named =
-      input.vessel ?? (input.pail === undefined ? null : { kind: "pail" as const, tag: input.pail });
+    if (input.newPail && (input.pail !== undefined || input.vessel))
+      refuse("which", "A new pail gets its number by itself: leave the name out.", "pail");
+    const named = input.newPail
+      ? await numbered(work, input.emptyKg)
+      : (input.vessel ?? (input.pail === undefined ? null : { kind: "pail" as const, tag: input.pail }));
     if (!named || (input.vessel && input.pail !== undefined))
       refuse("which", "Name one: the pail, or the other vessel that was filled.", "pail");
     const { kind } = named;
@@ -96,9 +118,17 @@ export const fillPail = defineCommand({
       because: `${name} was filled from batch ${batch.number}`,
     });
     await work.restOn([...statingVessel(vessel), batch], refilled);
-    return { name, pail: vessel.tag, batch: batch.number, grams: net, holds: held + net, gained };
+    return {
+      name,
+      pail: vessel.tag,
+      batch: batch.number,
+      grams: net,
+      holds: held + net,
+      gained,
+      guessed: vessel.guessed === true && input.kg === undefined,
+    };
   },
-  say: ({ name, batch, grams, holds, gained }, { grossKg }) =>
-    `${capital(name)} ${grossKg === undefined ? `got ${formatKgFromG(grams)} kg of` : `weighs ${written(grossKg)} kg: ${formatKgFromG(grams)} kg net,`} batch ${batch}${holds > grams ? `, and holds ${formatKgFromG(holds)} kg now` : ""}.${gained > 0 ? ` ${formatKgFromG(gained)} kg more than paper had, booked as a gain.` : ""}`,
+  say: ({ name, batch, grams, holds, gained, guessed }, { grossKg }) =>
+    `${capital(name)} ${grossKg === undefined ? `got ${formatKgFromG(grams)} kg of` : `weighs ${written(grossKg)} kg: ${formatKgFromG(grams)} kg net,`} batch ${batch}${holds > grams ? `, and holds ${formatKgFromG(holds)} kg now` : ""}.${gained > 0 ? ` ${formatKgFromG(gained)} kg more than paper had, booked as a gain.` : ""}${guessed ? " Its empty weight is a guess until it is weighed." : ""}`,
   grams: ({ grams }) => grams,
 });

@@ -86,12 +86,28 @@ export const weighSpunSuper = defineCommand({
       );
     const missing = await missingFrom(work.tx, stay);
     const empty = stay.empty_g - missing.grams;
-    if (gross < empty - UNDER_EMPTY_GRACE_G)
+    // Of a box whose empty weight was guessed the honey is what it lost; its own weight is learnt now.
+    const learnt = vessel.guessed === true && gross < empty;
+    if (gross < empty - UNDER_EMPTY_GRACE_G && !learnt)
       refuse(
         "under-empty",
         `Super ${vessel.tag} weighs ${formatKgFromG(empty)} kg empty${missing.grams > 0 ? ` without ${missing.what}` : ""}; ${written(input.grossKg)} kg is too little: check the scale and the tag.`,
         "grossKg",
       );
+    if (learnt) {
+      if (batch.closed_by !== null)
+        refuse("batch-closed", `Batch ${batch.number} is closed; undo its closing first.`, "super");
+      const more = await work.openFill({ kind: "gain", name: `gain by weighing, super ${vessel.tag} empty` });
+      await work.move({
+        from: more,
+        to: batch.fill_id,
+        grams: empty - gross,
+        kind: "gain",
+        fromName: "The gain",
+        because: `super ${vessel.tag} was lighter than guessed`,
+      });
+      await work.state("empty_weighing", { vessel_id: vessel.id, empty_g: gross, at: work.at });
+    }
     const wets = Math.max(0, gross - empty);
     const because = `super ${vessel.tag} is weighed back`;
     await work.restOn([stay, batch], because);
@@ -134,11 +150,12 @@ export const weighSpunSuper = defineCommand({
       super: vessel.tag,
       batch: batch.number,
       wetsGrams: wets,
-      gaveGrams: honeyGrams - wets,
+      gaveGrams: learnt ? stay.gross_g - gross : honeyGrams - wets,
+      learnt,
       missing: missing.what,
     };
   },
-  say: ({ super: tag, gaveGrams, wetsGrams, missing }, { hungH }) =>
-    `Super ${tag} weighed back${hungH ? ` after ${hungH} h of draining` : ""}: ${formatKgFromG(wetsGrams)} kg stayed in the comb, ${formatKgFromG(gaveGrams)} kg came out.${missing === "" ? "" : ` Reckoned without ${missing}: weigh the box empty before it goes out again.`}`,
+  say: ({ super: tag, gaveGrams, wetsGrams, missing, learnt }, { hungH }) =>
+    `Super ${tag} weighed back${hungH ? ` after ${hungH} h of draining` : ""}: ${formatKgFromG(wetsGrams)} kg stayed in the comb, ${formatKgFromG(gaveGrams)} kg came out.${learnt ? " Its empty weight is known now." : ""}${missing === "" ? "" : ` Reckoned without ${missing}: weigh the box empty before it goes out again.`}`,
   grams: ({ gaveGrams }) => gaveGrams,
 });

@@ -82,9 +82,9 @@ export default async function TraceOf({ params, searchParams }: Asked) {
                 Contact, however small: {plural(view.contact.supers, "super")} of{" "}
                 {plural(view.contact.colonies, "colony", "colonies")}.
               </p>
-              <Shares title="Yards" rows={back.yards} list="yards" more={view.more.yards} />
+              <Shares title="Yards and suppliers" rows={back.yards} list="yards" more={view.more.yards} />
               <Shares title="Batches" rows={back.batches} list="batches" more={view.more.batches} />
-              <Shares title="Pails" rows={back.pails} list="pails" more={view.more.pails} />
+              <Shares title="Vessels" rows={back.pails} list="pails" more={view.more.pails} />
               <Shares title="Colonies" rows={back.colonies} list="colonies" more={view.more.colonies} />
               <Shares title="Supers" rows={back.supers} list="supers" more={view.more.supers} />
             </Panel>
@@ -102,7 +102,7 @@ export default async function TraceOf({ params, searchParams }: Asked) {
                 more={view.more.wentToBuyers}
               />
               <Shares title="Lots" rows={forward.lots} list="wentToLots" more={view.more.wentToLots} />
-              <Shares title="Pails" rows={forward.pails} list="wentToPails" more={view.more.wentToPails} />
+              <Shares title="Vessels" rows={forward.pails} list="wentToPails" more={view.more.wentToPails} />
               <Shares
                 title="Lost or left in the comb"
                 rows={forward.losses}

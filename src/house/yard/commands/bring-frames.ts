@@ -1,0 +1,90 @@
+import { z } from "zod";
+import { BARE_FRAME_KG } from "@/core/extraction";
+import { formatKgFromG, gramsFromKg, written } from "@/core/units";
+import { refuse } from "../../language/errors";
+import { count, day, massKg, note, pct, tag } from "../../language/fields";
+import { plural } from "../../language/ranges";
+import { ANY_HAND, defineCommand } from "../../ledger/command";
+import type { Work } from "../../ledger/work";
+import { maybeColony, maybeYard, nameOfYard, nextTag, yards } from "../../vessels/records";
+import { setUpVessels } from "../../vessels/set-up";
+import { addColonies } from "./add-colonies";
+import { addYard } from "./add-yard";
+import { pullSupers } from "./pull-supers";
+
+/** A carry box of thin wood weighs about so much (common practice). */
+const CRATE_KG = 2;
+/** What is called where nobody named the place. */
+const HOME = "Home";
+
+/** The yard meant: the one named, the colony's, the only one there is, or a first one called Home. */
+async function yardMeant(work: Work, named: string, colonyTag: string): Promise<string> {
+  const colony = await maybeColony(work.tx, colonyTag);
+  if (colony) return nameOfYard(work.tx, colony.yard_id);
+  if (named !== "" && (await maybeYard(work.tx, named))) return named;
+  const [only, more] = await yards(work.tx);
+  if (named === "" && only && !more) return only.name;
+  if (named === "" && more) refuse("which-yard", "There are several yards: say which.", "yard");
+  const name = named === "" ? HOME : named;
+  await addYard.run(work, addYard.input.parse({ name }));
+  return name;
+}
+
+export const bringFrames = defineCommand({
+  name: "bring-frames",
+  summary: "Bring in a crate of loose frames, weighed as one: the house numbers the crate by itself",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({
+    frames: count("Frames in the crate", 1, 40),
+    grossKg: massKg("The crate's weight with its frames", 200),
+    /** Crate and frames without honey; estimated when left out, and learnt when it is weighed after spinning. */
+    emptyKg: massKg("Crate and empty frames", 60).optional(),
+    colony: tag("colony").default("1"),
+    yard: note("The yard", 60),
+    cappedPct: pct("The share capped").default(95),
+    date: day("The day of the pull").optional(),
+  }),
+  async run(work, input) {
+    const yard = await yardMeant(work, input.yard, input.colony);
+    if (!(await maybeColony(work.tx, input.colony)))
+      await addColonies.run(work, addColonies.input.parse({ yard, tags: [input.colony] }));
+    const crate = await nextTag(work.tx, "super");
+    const empty = gramsFromKg(input.emptyKg ?? CRATE_KG + input.frames * BARE_FRAME_KG);
+    await setUpVessels(work, "super", [crate], {
+      depth: "custom",
+      // No box has more than fourteen; what is reckoned by the frame is a share of all there are.
+      frames: Math.min(14, input.frames),
+      empty_g: empty,
+      guessed: input.emptyKg === undefined,
+    });
+    const pulled = await pullSupers.run(
+      work,
+      pullSupers.input.parse({
+        yard,
+        ...(input.date ? { date: input.date } : {}),
+        supers: [
+          {
+            tag: crate,
+            colony: input.colony,
+            cappedPct: input.cappedPct,
+            grossKg: input.grossKg,
+            despite: "brought in as loose frames",
+          },
+        ],
+      }),
+    );
+    return {
+      crate,
+      colony: input.colony,
+      yard,
+      frames: input.frames,
+      grams: pulled.grams,
+      empty,
+      guessed: input.emptyKg === undefined,
+    };
+  },
+  say: ({ crate, colony, yard, frames, grams, empty, guessed }, { grossKg }) =>
+    `Crate ${crate}: ${plural(frames, "frame")} off colony ${colony} in ${yard}, ${written(grossKg)} kg, ${guessed ? "about " : ""}${formatKgFromG(grams)} kg of honey${guessed ? ` (crate and frames taken at ${formatKgFromG(empty)} kg until they are weighed after spinning)` : ""}.`,
+  grams: ({ grams }) => grams,
+});
