@@ -126,7 +126,7 @@ test("an empty house says on every bay what to do first", async ({ page, emptyHo
     ["/yard", "No yard yet"],
     ["/hot-room", "Supers that must dry"],
     ["/spin", "A batch is everything spun together"],
-    ["/settle", "Freshly filled pails"],
+    ["/settle", "Freshly filled vessels"],
     ["/store", "The shelf is empty"],
     ["/bottle", "No lot yet"],
     ["/out", "Nothing has left yet"],

@@ -45,6 +45,8 @@ export const ONE_VESSEL = {
   drum: tag("drum").optional(),
   tank: tag("tank").optional(),
   tub: tag("tub").optional(),
+  /** Any of them by its name: "drum 2". */
+  vessel: vesselName("The vessel").optional(),
 } as const;
 
 /** The vessels an input names by their kind. */

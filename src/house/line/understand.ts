@@ -4,6 +4,7 @@ import type { Knex } from "knex";
 import { maybeLot } from "../bottle/records";
 import { COMMANDS, WORDS } from "../commands";
 import { asRefusal, Refusal } from "../language/errors";
+import { vesselNamed } from "../language/vessel-name";
 import type { Verb } from "../language/words";
 import { isWritable } from "../language/writable";
 import { rehearse } from "../ledger/command";
@@ -39,12 +40,16 @@ const BAY_WORDS: Record<string, string> = {
 async function thingNamed(db: Knex, text: string): Promise<{ href: string; say: string } | null> {
   const bay = BAY_WORDS[text.toLowerCase()];
   if (bay) return { href: bay, say: `Open ${text.toLowerCase()}.` };
-  const [, letter = "", tag = ""] = /^([sbctSBCT])(\d[A-Z0-9-]*)$/i.exec(text) ?? [];
+  const [, letter = "", tag = ""] = /^([sbctdvu])(\d[A-Z0-9-]*)$/i.exec(text) ?? [];
   const upper = tag.toUpperCase();
   if (/[st]/i.test(letter) && (await maybeVessel(db, "super", upper)))
     return { href: `/trace/super/${upper}`, say: `Open super ${upper}.` };
-  if (/b/i.test(letter) && (await maybeVessel(db, "pail", upper)))
-    return { href: `/trace/pail/${upper}`, say: `Open pail ${upper}.` };
+  const vessel = letter === "" && !/^(?:pail|drum|tank|tub) /i.test(text) ? null : vesselNamed(text);
+  if (vessel && (await maybeVessel(db, vessel.kind, vessel.tag)))
+    return {
+      href: `/trace/${vessel.kind}/${encodeURIComponent(vessel.tag)}`,
+      say: `Open ${vessel.kind} ${vessel.tag}.`,
+    };
   if (/c/i.test(letter) && (await maybeColony(db, upper)))
     return { href: `/trace/colony/${upper}`, say: `Open colony ${upper}.` };
   const [, batch] = /^batch (\d{1,6})$/i.exec(text) ?? [];
@@ -58,6 +63,8 @@ async function thingNamed(db: Knex, text: string): Promise<{ href: string; say: 
     for (const [kind, found] of [
       ["super", await maybeVessel(db, "super", plain)],
       ["pail", await maybeVessel(db, "pail", plain)],
+      ["drum", await maybeVessel(db, "drum", plain)],
+      ["tank", await maybeVessel(db, "tank", plain)],
     ] as const)
       if (found) return { href: `/trace/${kind}/${plain}`, say: `Open ${kind} ${plain}.` };
   }

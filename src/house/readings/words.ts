@@ -26,6 +26,17 @@ export const WORDS: readonly Verb[] = [
     command: "read-moisture",
     input: (m) => ({ super: m.super, ...reading(m) }),
   },
+  {
+    bay: "Store",
+    example: "read d1 17.4@22",
+    means: "drum 1 reads 17.4 % water, sample at 22 °C; b a pail, v a tank, u a tub",
+    pattern: new RegExp(
+      `^read (?<vessel>[bdvu]${TAG}) (?<value>${FIGURE})(?<scale> ?(?:bx|n|%))?(?: ?@ ?(?<temp>${FIGURE}))?(?<atc> atc)?$`,
+      "i",
+    ),
+    command: "read-moisture",
+    input: (m) => ({ vessel: m.vessel, ...reading(m) }),
+  },
 ];
 
 function reading(m: Record<string, string | undefined>) {

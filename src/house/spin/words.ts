@@ -31,11 +31,15 @@ export const WORDS: readonly Verb[] = [
   {
     bay: "Spin",
     example: "b12 26.4",
-    means: "pail 12 weighs 26.4 kg, filled from the open batch; b12 26.4 batch 3 names it",
+    means:
+      "pail 12 weighs 26.4 kg, filled from the open batch; b12 26.4 batch 3 names it; d1 for a drum, v1 for a tank, u1 for a tub",
     takesBatch: true,
-    pattern: new RegExp(`^b(?<pail>${TAG}) (?<gross>${FIGURE}(?: ?(?:kg|lb))?)$`, "i"),
+    pattern: new RegExp(`^(?<letter>[bdvu])(?<pail>${TAG}) (?<gross>${FIGURE}(?: ?(?:kg|lb))?)$`, "i"),
     command: "fill-pail",
-    input: (m) => ({ pail: m.pail, grossKg: m.gross }),
+    input: (m) => ({
+      ...(m.letter?.toLowerCase() === "b" ? { pail: m.pail } : { vessel: `${m.letter}${m.pail}` }),
+      grossKg: m.gross,
+    }),
   },
   {
     bay: "Spin",

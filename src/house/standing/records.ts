@@ -1,6 +1,7 @@
 /** Rows that cross the bays: what stands in pails, what is set up, and the moment the house is in. */
 import type { Knex } from "knex";
 import { HONEY_VESSELS, type HoneyVessel } from "../ledger/kinds";
+import { joinNewest } from "../ledger/records/newest";
 
 const MINUTE = 60_000;
 
@@ -37,6 +38,8 @@ export interface VesselHolding {
   readonly tag: string;
   readonly grams: number;
   readonly capacity_g: number | null;
+  /** Where it stands, "" where nobody said. */
+  readonly place: string;
   readonly opened_at: Date;
 }
 
@@ -45,7 +48,16 @@ export const vesselsHolding = (db: Knex): Promise<VesselHolding[]> =>
   db("fill_balance as b")
     .join("live_fill as f", "f.id", "b.fill_id")
     .join("vessel as v", "v.id", "f.vessel_id")
+    .joinRaw(joinNewest("vessel_place", "p", "place", "x.vessel_id = v.id"))
     .whereIn("b.kind", [...HONEY_VESSELS])
     .where("b.grams", ">", 0)
     .orderByRaw("array_position(?::text[], v.kind), length(v.tag), v.tag", [[...HONEY_VESSELS]])
-    .select("f.id as fill_id", "v.kind", "v.tag", "b.grams", "v.capacity_g", "f.opened_at");
+    .select(
+      "f.id as fill_id",
+      "v.kind",
+      "v.tag",
+      "b.grams",
+      "v.capacity_g",
+      "f.opened_at",
+      db.raw("coalesce(p.place, '') as place"),
+    );

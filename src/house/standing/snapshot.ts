@@ -36,6 +36,8 @@ export interface VesselState extends Contents {
   readonly name: string;
   readonly grams: number;
   readonly capacityG: number | null;
+  /** Where it stands, "" where nobody said. */
+  readonly place: string;
 }
 
 export interface Snapshot {
@@ -118,6 +120,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       name: `${v.kind} ${v.tag}`,
       grams: v.grams,
       capacityG: v.capacity_g,
+      place: v.place,
       ...contents.vessel(v.fill_id),
     })),
     machines: machineRows,

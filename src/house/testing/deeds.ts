@@ -192,6 +192,7 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
     into: [{ vessel: d.back % 2 ? "drum 1" : `pail ${(d.b % 6) + 1}`, kg: d.kg }],
     despite: "asked for",
   }),
+  "place-vessel": (d, s) => ({ vessel: from(d, s.holding, "drum 1"), place: `wall ${d.a}` }),
   "crush-combs": [
     (d, s) => ({ supers: [comb(d, s.inBatch)], way: "crushed" }),
     (d, s) => ({ supers: [comb(d, s.inBatch)], way: "pressed", leftKg: d.kg / 20 }),

@@ -17,6 +17,15 @@ function startValues(fields: readonly FieldSpec[]): FieldValues {
   return values;
 }
 
+/** What the browser knows of where it is; "" where it does not say. */
+const PROPOSED = {
+  zone: (): string => Intl.DateTimeFormat().resolvedOptions().timeZone,
+  country: (): string => {
+    const { region } = new Intl.Locale(navigator.language);
+    return region ? (new Intl.DisplayNames(["en"], { type: "region" }).of(region) ?? "") : "";
+  },
+} as const;
+
 /** What is filled in already needs no finger: the focus goes to the first field that is still empty. */
 const firstToFill = (fields: readonly FieldSpec[]): number =>
   Math.max(
@@ -58,6 +67,10 @@ export function CommandForm<N extends CommandName>({
   now.current = fields;
 
   useEffect(() => {
+    for (const f of now.current) {
+      const proposed = f.proposed ? PROPOSED[f.proposed]() : "";
+      if (proposed) setValue(String(f.name), proposed);
+    }
     const draft = Object.entries(draftOf(form, now.current));
     for (const [name, value] of draft) setValue(name, value, { shouldDirty: true });
     if (draft.length > 0) setFromBefore(true);

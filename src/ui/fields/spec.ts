@@ -16,6 +16,8 @@ export interface FieldSpec<Name extends string = string> {
   /** Names offered while typing. */
   readonly offers?: readonly string[];
   readonly placeholder?: string;
+  /** Proposed by the browser while nobody filled it in: the zone of its clock, the country of its language. */
+  readonly proposed?: "zone" | "country";
   /** Shown only once the house has asked about it; answered anew when anything else changes. */
   readonly whenAsked?: boolean;
   /** Share of the row: 1 is narrow. */

@@ -45,8 +45,19 @@ export default async function SetUp() {
               placeholder: "as on the label",
             },
             { name: "address", label: "Address", value: house.address, span: 3, hint: "as on the label" },
-            { name: "country", label: "Country of origin", value: house.country },
-            { name: "zone", label: "Time zone", value: house.zone, hint: "such as Europe/Lisbon" },
+            {
+              name: "country",
+              label: "Country of origin",
+              value: house.country,
+              ...(named ? {} : { proposed: "country" as const }),
+            },
+            {
+              name: "zone",
+              label: "Time zone",
+              value: house.zone,
+              hint: "such as Europe/Lisbon",
+              ...(named ? {} : { proposed: "zone" as const }),
+            },
             { name: "lotPrefix", label: "Lot letters", value: house.lot_prefix, span: 1 },
             {
               name: "targetPct",

@@ -125,7 +125,7 @@ const OFTEN: readonly Work<Bench>[] = [
             { name: "pail", label: "Pail", placeholder: "12", span: 1 },
             { name: "grossKg", label: "With honey it weighs", unit: "kg", kind: "figure" },
             ...batchField,
-            { name: "newPail", label: "A pail not set up yet: give it the next number", kind: "check" },
+            { name: "newPail", label: "Not set up yet: give it the next number", kind: "check" },
           ]}
         />
         <Caution>

@@ -1,6 +1,9 @@
+import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
+import { capital } from "@/house/language/ranges";
 import { HONEY_VESSELS } from "@/house/ledger/kinds";
 import { MOVE_LOSSES } from "@/house/moves/commands/move-honey";
+import { LOSS_CAUSES } from "@/house/spin/commands/record-loss";
 import type { Snapshot } from "@/house/standing/snapshot";
 import { storeDesk } from "@/house/store/desk";
 import { Caution } from "@/ui/bench";
@@ -12,6 +15,58 @@ export type StoreSearch = { do?: string; from?: string };
 
 /** What is done in the Store: pouring, taking in honey from outside, setting vessels up. */
 export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapshot }) {
+  const holding = {
+    name: "vessel" as const,
+    label: "Vessel",
+    kind: "choice" as const,
+    span: 3 as const,
+    options: s.vessels.map((v) => ({
+      value: v.name,
+      label: `${capital(v.name)}, ${formatKgFromG(v.grams)} kg, ${v.from}`,
+    })),
+    ...(search.from ? { value: search.from } : {}),
+  };
+  if (["read", "lost", "place"].includes(search.do ?? "") && s.vessels.length === 0)
+    return <p className="panel mb-3">No vessel holds honey yet.</p>;
+  if (search.do === "read")
+    return (
+      <CommandForm
+        command="read-moisture"
+        label="Enter the reading"
+        keep={["vessel"]}
+        fields={[
+          holding,
+          { name: "value", label: "It reads", kind: "figure", hint: "as the instrument shows it", span: 1 },
+          { name: "tempC", label: "Sample at", unit: "°C", kind: "figure", value: "20", span: 1 },
+        ]}
+      />
+    );
+  if (search.do === "lost")
+    return (
+      <CommandForm
+        command="record-loss"
+        label="Book the loss"
+        keep={["vessel"]}
+        fields={[
+          holding,
+          { name: "kg", label: "Lost", unit: "kg", kind: "figure", span: 1 },
+          {
+            name: "cause",
+            label: "Cause",
+            kind: "choice",
+            options: LOSS_CAUSES.map((c) => ({ value: c, label: c })),
+          },
+        ]}
+      />
+    );
+  if (search.do === "place")
+    return (
+      <CommandForm
+        command="place-vessel"
+        label="Put it there"
+        fields={[holding, { name: "place", label: "It stands in", placeholder: "store, north wall" }]}
+      />
+    );
   if (search.do === "vessels")
     return (
       <CommandForm

@@ -41,6 +41,11 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
         list={[
           { id: "pour", label: "Pour" },
           { id: "came", label: "Honey came" },
+          { id: "read", label: "Read it" },
+        ]}
+        rest={[
+          { id: "lost", label: "Book a loss" },
+          { id: "place", label: "Where it stands" },
           { id: "vessels", label: "Set up vessels" },
         ]}
         open={search.do}
@@ -102,6 +107,7 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
                   </>
                 ),
               },
+              { head: "Stands in", value: (p) => p.place, cell: (p) => p.place },
               {
                 head: "Age",
                 value: (p) => p.filledAt.toISOString(),

@@ -2,9 +2,8 @@ import { z } from "zod";
 import { formatKgFromG, gramsFromKg } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { massKg, tag } from "../../language/fields";
-import { ONE_VESSEL } from "../../language/vessel-name";
+import { ONE_VESSEL, vesselsOf } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { VESSEL_KINDS } from "../../ledger/kinds";
 import { lastFillOf } from "../../ledger/records/fills";
 import type { Work } from "../../ledger/work";
 import { emptied } from "../emptied";
@@ -12,7 +11,6 @@ import { oneVessel, type VesselRow } from "../records";
 
 /** Empty weights are read more finely than honey. */
 const twoPlaces = (grams: number): string => formatKgFromG(grams, 2);
-const KINDS = VESSEL_KINDS;
 
 /** A vessel is empty when nothing is in it on paper. */
 async function mustHoldNothing(work: Work, { kind, tag, id }: VesselRow, because: string): Promise<void> {
@@ -37,11 +35,16 @@ export const weighEmpty = defineCommand({
     kg: massKg("The empty weight", 2000),
   }),
   async run(work, input) {
-    const named = KINDS.filter((kind) => input[kind] !== undefined);
-    const [kind] = named;
-    if (!kind || named.length > 1)
+    const named = [
+      ...vesselsOf(input),
+      ...(["super", "bin"] as const).flatMap((k) =>
+        input[k] === undefined ? [] : [{ kind: k, tag: input[k] }],
+      ),
+    ];
+    const kind = named[0]?.kind;
+    if (!named[0] || !kind || named.length > 1)
       refuse("which", "Name one: the super, pail, drum, tank, tub or bin that was weighed.", kind ?? "super");
-    const vessel = await oneVessel(work.tx, kind, input[kind] as string, kind, work.at);
+    const vessel = await oneVessel(work.tx, kind, named[0].tag, kind, work.at);
     const because = `${kind} ${vessel.tag} was weighed empty`;
     if (kind === "super") await emptied(work, vessel, because, kind);
     else await mustHoldNothing(work, vessel, because);
