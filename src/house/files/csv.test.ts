@@ -21,6 +21,22 @@ const refusedFile = async (table: CsvTable, text: string): Promise<Refusal> => {
   return house.refused("import-rows", { table, rows, unread: problems });
 };
 
+describe("vessels of every kind", () => {
+  it("come in from a file and go out as they came in", async () => {
+    await bring(
+      "vessels",
+      "vessel,holds (kg),holds (L),empty (kg),diameter (cm),place,food contact\ndrum 7,295,,19.5,,north wall,lined 2024\ntank 3,,120,,50,bench,\n",
+    );
+    const csv = await writeCsv(house.db, "vessels");
+    expect(csv).toContain("drum 7,295.00,,19.50,,north wall,lined 2024\r\n");
+    expect(csv).toMatch(/tank 3,170\.08,120,,50,bench,\r\n/);
+    const fault = await refusedFile("vessels", "vessel,holds (kg)\ndrum 7,200\nbarrel 2,5\ntub 1,\n");
+    expect(fault.problems.map((p) => p.message).join(" ")).toMatch(
+      /There is a vessel drum 7 already.*"barrel 2" must be a vessel.*Say what it holds/,
+    );
+  });
+});
+
 describe("files as people have them", () => {
   it.each([
     ["commas", "tag,depth,frames,empty (kg)\nA1,medium,10,5.2\n"],

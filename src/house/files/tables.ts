@@ -3,9 +3,10 @@ import type { Knex } from "knex";
 import Papa from "papaparse";
 import { z } from "zod";
 import { formatKgFromG } from "@/core/units";
-import { choice, count, massKg, note, tag, text } from "../language/fields";
+import { choice, count, massKg, note, number, tag, text } from "../language/fields";
+import { vesselName } from "../language/vessel-name";
 import { DEPTHS, FOUNDATIONS } from "../vessels/commands/add-supers";
-import { colonies, vessels, yards } from "../vessels/records";
+import { colonies, vessels, vesselsOfHoney, yards } from "../vessels/records";
 
 export interface CsvColumn {
   readonly field: string;
@@ -83,6 +84,42 @@ export const CSV_TABLES = {
         ...v,
         emptyKg: kg(v.empty_g),
         foundation: v.foundation ?? "",
+      }));
+    },
+  },
+  vessels: {
+    one: "vessel",
+    key: "vessel",
+    columns: [
+      { field: "vessel", head: "vessel", needed: true },
+      { field: "holdsKg", head: "holds (kg)" },
+      { field: "holdsL", head: "holds (L)" },
+      { field: "emptyKg", head: "empty (kg)" },
+      { field: "diameterCm", head: "diameter (cm)" },
+      { field: "place", head: "place" },
+      { field: "contact", head: "food contact" },
+    ] as readonly CsvColumn[],
+    row: z
+      .object({
+        vessel: vesselName("The vessel").transform((v) => `${v.kind} ${v.tag}`),
+        holdsKg: massKg("What it holds", 5000).optional(),
+        holdsL: number("What it holds", 0.5, 4000, "L").optional(),
+        /** Left out, it cannot be weighed. */
+        emptyKg: massKg("The empty weight", 2000).optional(),
+        diameterCm: number("Its diameter", 5, 400, "cm").optional(),
+        place: note("Where it stands", 40),
+        contact: note("Food contact", 100),
+      })
+      .refine((v) => v.holdsKg !== undefined || v.holdsL !== undefined, "Say what it holds, in kg or in L."),
+    async out(db: Knex): Promise<Record<string, unknown>[]> {
+      return (await vesselsOfHoney(db)).map((v) => ({
+        vessel: `${v.kind} ${v.tag}`,
+        holdsKg: kg(v.capacity_g),
+        holdsL: v.capacity_l ?? "",
+        emptyKg: v.weighable === false ? "" : kg(v.empty_g),
+        diameterCm: v.diameter_cm ?? "",
+        place: v.place,
+        contact: v.note ?? "",
       }));
     },
   },

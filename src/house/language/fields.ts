@@ -124,8 +124,9 @@ export const tag = (kind: TagKind) => {
   return z
     .union([z.string(), z.number()], { error: `${what} is missing.` })
     .transform((raw, ctx) => {
-      // A name of two words stays one name: "Old Oak" is written OLD-OAK.
-      const written = String(raw).slice(0, 100).trim().toUpperCase().replace(/\s+/g, "-");
+      const upper = String(raw).slice(0, 100).trim().toUpperCase();
+      // A colony has a name now and then; one of two words stays one: "Old Oak" is written OLD-OAK.
+      const written = kind === "colony" ? upper.replace(/\s+/g, "-") : upper;
       const lettered = written[0] === TAG_LETTER[kind] && /\d/.test(written[1] ?? "");
       const bare = lettered ? written.slice(1) : written;
       if (!/^[A-Z0-9][A-Z0-9-]{0,15}$/.test(bare)) {

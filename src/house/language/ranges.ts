@@ -17,8 +17,9 @@ function runOf(part: string, letter: string): readonly string[] | null {
   return Array.from({ length: to - from + 1 }, (_, i) => String(from + i));
 }
 
-/** Commas part names; spaces do only between figures: "41 42 43" are three, "Old Oak" is one. */
-function partsOf(raw: string): string[] {
+/** Spaces part tags as commas do, but not a colony's name of two words: "41 42 43" are three, "Old Oak" is one. */
+function partsOf(kind: TagKind, raw: string): string[] {
+  if (kind !== "colony") return raw.split(/[,;\s]+/);
   return raw.split(/[,;\n]/).flatMap((part) => {
     const words = part.trim().split(/\s+/);
     return words.every((w) => /\d/.test(w)) ? words : [words.join(" ")];
@@ -38,7 +39,7 @@ export const tags = (kind: TagKind) =>
       },
     )
     .transform((raw, ctx): string[] => {
-      const parts = (Array.isArray(raw) ? raw.slice(0, MOST + 1).map(String) : partsOf(raw))
+      const parts = (Array.isArray(raw) ? raw.slice(0, MOST + 1).map(String) : partsOf(kind, raw))
         .map((p) => p.trim())
         .filter((p) => p !== "");
       const out: string[] = [];

@@ -49,13 +49,15 @@ export const ONE_VESSEL = {
   vessel: vesselName("The vessel").optional(),
 } as const;
 
-/** The vessels an input names by their kind. */
+/** The vessels an input names, by their kind or by name. */
 export const vesselsOf = (
-  input: {
-    readonly [K in NamedVessel["kind"]]?: string | undefined;
+  input: { readonly [K in NamedVessel["kind"]]?: string | undefined } & {
+    readonly vessel?: NamedVessel | undefined;
   },
-): NamedVessel[] =>
-  KINDS.flatMap((kind) => {
+): NamedVessel[] => [
+  ...KINDS.flatMap((kind) => {
     const named = input[kind];
     return named === undefined ? [] : [{ kind, tag: named }];
-  });
+  }),
+  ...(input.vessel ? [input.vessel] : []),
+];

@@ -127,7 +127,9 @@ async function carriedOut<S extends z.ZodType, O extends object>(
     house,
     progress: request.progress,
   });
-  return { work, output: await definition.run(work, input) };
+  const output = await definition.run(work, input);
+  await work.finish();
+  return { work, output };
 }
 
 /** An answer with the seal it got. */

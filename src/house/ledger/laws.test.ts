@@ -9,6 +9,7 @@ import { snapshot } from "../standing/snapshot";
 import { CHOICES, DEEDS, stateOf } from "../testing/deeds";
 import { openTestHouse } from "../testing/test-house";
 import { type TraceKind, traceView } from "../trace";
+import type { CommandDefinition } from "./command";
 import { allMovements, reachInDatabase } from "./records/fills";
 import { verifyChain } from "./verify";
 
@@ -98,8 +99,21 @@ describe("whatever people do", () => {
           .pluck("b.fill_id");
         expect(twice).toEqual([]);
       }),
-      { numRuns: 56, seed: 20260815 },
+      { numRuns: 44, seed: 20260815 },
     );
+    // What chance left out is done once on purpose.
+    for (const [name, deed] of CHOICES.filter(([name]) => !done.has(name)))
+      for (let a = 0; a < 24 && !done.has(name); a++) {
+        const dice = { a: a % 6, b: a % 5, kg: 3 + a / 4, back: a % 12 };
+        const input = deed(dice, await stateOf(house.db));
+        const who = { who: "Ines", device: "test", key: `law-${String(key++).padStart(8, "0")}` };
+        try {
+          await execute(house.db, COMMANDS.get(name) as CommandDefinition, { input, ...who });
+          done.set(name, 1);
+        } catch (fault) {
+          if (!(fault instanceof Refusal) || fault.status === 500) throw fault;
+        }
+      }
     const rare = [...COMMANDS.keys()].filter((name) => !done.has(name));
     // A plan's step or a run may find nothing to be done; whatever moves honey was done.
     expect(

@@ -21,6 +21,8 @@ export class Work {
   private moment: Date;
   /** What it rests on so far. */
   private readonly restsOn = new Set<number>();
+  /** The same with the sentence for whoever would undo one of them. */
+  private readonly because = new Map<number, string>();
   /** Every row this entry added, as the database keeps it: what its seal is made over. */
   readonly added: Record<string, Row[]> = {};
 
@@ -70,7 +72,7 @@ export class Work {
       ? await this.tx("entry").where({ id: notYet.entry_id }).first("say")
       : await this.laterOf(ids.filter((id) => !things.has(id)));
     if (later) refuse("before-its-cause", `That would be before "${later.say}", which it rests on.`, "at");
-    await this.restOnEntries(ids, because);
+    this.restOnEntries(ids, because);
   }
 
   /** Of these entries those this one does not rest on yet: each is looked up and named once. */
@@ -88,16 +90,24 @@ export class Work {
       .first("say");
   }
 
-  private async restOnEntries(ids: readonly number[], because: string): Promise<void> {
+  private restOnEntries(ids: readonly number[], because: string): void {
     const others = this.fresh(ids);
     if (others.length === 0) return;
-    for (const id of others) this.restsOn.add(id);
-    const made = await this.tx("rests_on")
-      .insert(others.map((on_entry) => ({ entry_id: this.entryId, on_entry, because })))
-      .onConflict(["entry_id", "on_entry"])
-      .ignore()
-      .returning("*");
-    this.remember("rests_on", made);
+    for (const id of others) {
+      this.restsOn.add(id);
+      if (!this.because.has(id)) this.because.set(id, because);
+    }
+  }
+
+  /** States what this entry rests on, once, when all of it is known. */
+  async finish(): Promise<void> {
+    if (this.because.size === 0) return;
+    const rows = [...this.because].map(([on_entry, because]) => ({
+      entry_id: this.entryId,
+      on_entry,
+      because,
+    }));
+    await this.add("rests_on", rows);
   }
 
   private remember(table: string, rows: readonly Row[]): void {
@@ -191,7 +201,7 @@ export class Work {
           "overdrawn-later",
           `${move.fromName} held ${formatKgFromG(there.grams)} kg then, but what was taken out since leaves only ${formatKgFromG(there.spare)} kg; ${wanted} that early.`,
         );
-      await this.restOnEntries(there.fedBy, move.because);
+      this.restOnEntries(there.fedBy, move.because);
     }
     await this.add("movement", [
       {

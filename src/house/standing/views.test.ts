@@ -47,7 +47,7 @@ describe("what to do next", () => {
   it("leads through an empty house one step at a time", async () => {
     expect(await short()).toEqual(["name your house"]);
     await house.act("set-house", { name: "H", country: "C", lotPrefix: "H", address: "L" });
-    expect(await short()).toEqual(["set up a yard"]);
+    expect(await short()).toEqual(["set up a yard", "or bring in a crate of loose frames"]);
     await house.act("add-yard", { name: "Y" });
     await house.act("add-colonies", { yard: "Y", tags: "1" });
     await house.act("add-supers", { tags: "1", depth: "deep", frames: 9, emptyKg: 7 });

@@ -184,8 +184,12 @@ export async function oneVessel(
 }
 
 /** Every vessel of strained honey there is, empty or not. */
-export const vesselsOfHoney = (db: Knex): Promise<VesselRow[]> =>
+export const vesselsOfHoney = (
+  db: Knex,
+): Promise<(VesselRow & { readonly place: string; readonly note: string | null })[]> =>
   vesselRows(db)
+    .joinRaw(joinNewest("vessel_place", "p", "place", "x.vessel_id = v.id"))
+    .select("v.note", db.raw("coalesce(p.place, '') as place"))
     .whereIn("v.kind", [...HONEY_VESSELS])
     .orderByRaw("array_position(?::text[], v.kind), length(v.tag), v.tag", [[...HONEY_VESSELS]]);
 

@@ -60,6 +60,15 @@ describe("a house of three hives", () => {
     );
   });
 
+  it("somebody's crate, brought to be spun, stays theirs all the way", async () => {
+    const { say } = await house.act("bring-frames", { frames: 10, grossKg: 17, owner: "Ada Fen" });
+    expect(say).toContain("off colony ADA-FEN in Ada Fen");
+    expect(say).toContain("kept separate for Ada Fen");
+    await house.act("start-batch", { supers: "1" });
+    await house.act("fill-pail", { newPail: true, kg: 9 });
+    expect((await snapshot(house.db)).vessels[0]?.owner).toBe("Ada Fen");
+  });
+
   it("a crate lighter than its own wood is asked about", async () => {
     expect((await house.refused("bring-frames", { frames: 12, grossKg: 5 })).message).toContain(
       "leaves no honey in it",

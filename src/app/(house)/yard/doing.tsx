@@ -80,6 +80,7 @@ const OFTEN: readonly Work<Bench>[] = [
             hint: "left out: guessed, and learnt after spinning",
           },
           { name: "date", label: "Taken off on", kind: "day", hint: "today when left out" },
+          { name: "owner", label: "Stays the honey of", hint: "brought here only to be spun" },
         ]}
       />
     ),

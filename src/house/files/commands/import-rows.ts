@@ -4,7 +4,8 @@ import { type FieldProblem, Refusal } from "../../language/errors";
 import { choice } from "../../language/fields";
 import { defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
-import { colonies, vessels, yards } from "../../vessels/records";
+import { asVessel } from "../../vessels/commands/add-vessels";
+import { colonies, vessels, vesselsOfHoney, yards } from "../../vessels/records";
 import { CSV_TABLE_NAMES, CSV_TABLES, type CsvTable } from "../tables";
 
 type Row<T extends CsvTable> = z.output<(typeof CSV_TABLES)[T]["row"]>;
@@ -20,12 +21,14 @@ async function surroundings(work: Work) {
   const places = await yards(work.tx);
   const hives = await colonies(work.tx);
   const boxes = await vessels(work.tx, "super");
+  const pots = await vesselsOfHoney(work.tx);
   return {
     yardByName: new Map(places.map((y) => [lower(y.name), y])),
     known: {
       yards: new Set(places.map((y) => lower(y.name))),
       colonies: new Set(hives.map((c) => c.tag)),
       supers: new Set(boxes.map((v) => v.tag)),
+      vessels: new Set(pots.map((v) => `${v.kind} ${v.tag}`)),
     },
   };
 }
@@ -156,11 +159,27 @@ const WRITE: {
       ),
     );
   },
+  async vessels(work, rows) {
+    await inHandfuls(work, rows, async (part) => {
+      const ids = await work.stateMany(
+        "vessel",
+        part.map(({ row }) => {
+          const [kind, tag] = row.vessel.split(" ");
+          return { kind, tag, ...asVessel(row) };
+        }),
+      );
+      await work.stateMany(
+        "vessel_place",
+        part.flatMap(({ row }, i) => (row.place ? [{ vessel_id: ids[i], place: row.place }] : [])),
+      );
+      return ids;
+    });
+  },
 };
 
 export const importRows = defineCommand({
   name: "import-rows",
-  summary: "Bring in yards, colonies or supers from a file, all or nothing",
+  summary: "Bring in yards, colonies, supers or vessels from a file, all or nothing",
   who: ["lead", "office"],
   undo: "counter-entry",
   input: z.strictObject({

@@ -12,6 +12,22 @@ import { setUpVessels } from "../set-up";
 /** What stands for the empty weight of a vessel that cannot be weighed: nothing is ever reckoned with it. */
 const NO_WEIGHT_G = 1;
 
+/** A vessel as it is kept, from what was told of it. */
+export const asVessel = (told: {
+  readonly emptyKg?: number | undefined;
+  readonly holdsKg?: number | undefined;
+  readonly holdsL?: number | undefined;
+  readonly diameterCm?: number | undefined;
+  readonly contact: string;
+}) => ({
+  empty_g: told.emptyKg === undefined ? NO_WEIGHT_G : gramsFromKg(told.emptyKg),
+  weighable: told.emptyKg !== undefined,
+  capacity_g: told.holdsKg === undefined ? brimfulGrams(told.holdsL ?? 0, null) : gramsFromKg(told.holdsKg),
+  capacity_l: told.holdsL ?? null,
+  diameter_cm: told.diameterCm ?? null,
+  note: told.contact,
+});
+
 export const addVessels = defineCommand({
   name: "add-vessels",
   summary: "Set up drums, tanks, tubs or pails: what they hold, how wide they are, their empty weight",
@@ -34,13 +50,7 @@ export const addVessels = defineCommand({
     if (input.holdsKg === undefined && input.holdsL === undefined)
       refuse("no-size", "Say what it holds, in kilograms or in litres.", "holdsKg");
     const ids = await setUpVessels(work, input.kind, input.tags, {
-      empty_g: input.emptyKg === undefined ? NO_WEIGHT_G : gramsFromKg(input.emptyKg),
-      weighable: input.emptyKg !== undefined,
-      capacity_g:
-        input.holdsKg === undefined ? brimfulGrams(input.holdsL ?? 0, null) : gramsFromKg(input.holdsKg),
-      capacity_l: input.holdsL ?? null,
-      diameter_cm: input.diameterCm ?? null,
-      note: input.contact,
+      ...asVessel(input),
       known_from: knownFrom(work.house.zone, input.since),
     });
     if (input.place !== "")

@@ -30,6 +30,9 @@ async function yardMeant(work: Work, named: string, colonyTag: string): Promise<
   return name;
 }
 
+/** "Ada Fen" brings the honey of ADA-FEN; a name no tag can be made of is a guest. */
+const tagAfter = (owner: string): string => tag("colony").safeParse(owner.slice(0, 16)).data ?? "GUEST";
+
 export const bringFrames = defineCommand({
   name: "bring-frames",
   summary: "Bring in a crate of loose frames, weighed as one: the house numbers the crate by itself",
@@ -40,15 +43,22 @@ export const bringFrames = defineCommand({
     grossKg: massKg("The crate's weight with its frames", 200),
     /** Crate and frames without honey; estimated when left out, and learnt when it is weighed after spinning. */
     emptyKg: massKg("Crate and empty frames", 60).optional(),
-    colony: tag("colony").default("1"),
+    /** Left out, 1; or one called after the owner. */
+    colony: tag("colony").optional(),
     yard: note("The yard", 60),
+    /** Somebody brought them to have them spun: the honey stays theirs. */
+    owner: note("Whose honey it stays", 60),
     cappedPct: pct("The share capped").default(95),
     date: day("The day of the pull").optional(),
   }),
   async run(work, input) {
-    const yard = await yardMeant(work, input.yard, input.colony);
-    if (!(await maybeColony(work.tx, input.colony)))
-      await addColonies.run(work, addColonies.input.parse({ yard, tags: [input.colony] }));
+    const { owner } = input;
+    const colony = input.colony ?? (owner === "" ? "1" : tagAfter(owner));
+    const yard = await yardMeant(work, input.yard || owner, colony);
+    const known = await maybeColony(work.tx, colony);
+    if (!known) await addColonies.run(work, addColonies.input.parse({ yard, tags: [colony], owner }));
+    else if (owner !== "" && known.owner !== owner)
+      refuse("other-owner", `Colony ${colony} is not kept separate for ${owner}: name another.`, "owner");
     const crate = await nextTag(work.tx, "super");
     const empty = gramsFromKg(input.emptyKg ?? CRATE_KG + input.frames * BARE_FRAME_KG);
     await setUpVessels(work, "super", [crate], {
@@ -66,7 +76,7 @@ export const bringFrames = defineCommand({
         supers: [
           {
             tag: crate,
-            colony: input.colony,
+            colony,
             cappedPct: input.cappedPct,
             grossKg: input.grossKg,
             despite: "brought in as loose frames",
@@ -76,7 +86,8 @@ export const bringFrames = defineCommand({
     );
     return {
       crate,
-      colony: input.colony,
+      colony,
+      owner,
       yard,
       frames: input.frames,
       grams: pulled.grams,
@@ -84,7 +95,7 @@ export const bringFrames = defineCommand({
       guessed: input.emptyKg === undefined,
     };
   },
-  say: ({ crate, colony, yard, frames, grams, empty, guessed }, { grossKg }) =>
-    `Crate ${crate}: ${plural(frames, "frame")} off colony ${colony} in ${yard}, ${written(grossKg)} kg, ${guessed ? "about " : ""}${formatKgFromG(grams)} kg of honey${guessed ? ` (crate and frames taken at ${formatKgFromG(empty)} kg until they are weighed after spinning)` : ""}.`,
+  say: ({ crate, colony, owner, yard, frames, grams, empty, guessed }, { grossKg }) =>
+    `Crate ${crate}: ${plural(frames, "frame")} off colony ${colony} in ${yard}, ${written(grossKg)} kg, ${guessed ? "about " : ""}${formatKgFromG(grams)} kg of honey${guessed ? ` (crate and frames taken at ${formatKgFromG(empty)} kg until they are weighed after spinning)` : ""}${owner ? `, kept separate for ${owner}` : ""}.`,
   grams: ({ grams }) => grams,
 });
