@@ -98,7 +98,7 @@ test("honey that was bought comes in, is poured onto the house's, and stands in 
   await came.getByLabel("From whom").fill("Lower Mill");
   await came.getByLabel("Their lot").fill("LM 4");
   await came.getByLabel("Country it is from").fill("Lowmark");
-  await came.getByLabel("Water by their word").fill("17,2");
+  await came.getByLabel("Their water").fill("17,2");
   await came.getByLabel("Vessel").selectOption("drum 2");
   await came.getByLabel("Honey", { exact: false }).last().fill("50");
   await came.getByRole("button", { name: "Take it in" }).click();

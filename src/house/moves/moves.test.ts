@@ -1,7 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { judgeWater } from "@/core/moisture";
 import { understand } from "../line";
 import { labelOfLot } from "../paper/label-sheet";
 import { snapshot } from "../standing/snapshot";
+import { storeDesk } from "../store/desk";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { traceView } from "../trace";
 
@@ -51,6 +53,25 @@ describe("honey moved", () => {
     await house.act("move-honey", { from: [{ vessel: "pail 3" }], to: [{ vessel: "drum 1" }] });
     // The reading counts for what was in it then: 30 kg at 17.9 %, 12 kg at 16 %.
     expect((await held("drum 1"))?.water.figures.waterPct).toBeCloseTo((30 * 17.9 + 12 * 16) / 42, 1);
+  });
+
+  it("what is told before pouring is what stands afterwards", async () => {
+    await pailOf(1, 20, { water: 17 });
+    await pailOf(2, 12, { water: 18.9 });
+    const s = await snapshot(house.db);
+    const { vessels } = await storeDesk(house.db, s);
+    const told = judgeWater(
+      vessels.flatMap((v) => v.boxes),
+      { targetPct: s.house.target_pct, limitPct: s.house.limit_pct },
+    );
+    await house.act("move-honey", {
+      from: [{ vessel: "pail 1" }, { vessel: "pail 2" }],
+      to: [{ vessel: "drum 1" }],
+    });
+    const drum = (await held("drum 1"))?.water;
+    expect(drum?.verdict).toBe(told.verdict);
+    for (const figure of ["waterPct", "sePct", "upperPct"] as const)
+      expect(drum?.figures[figure]).toBeCloseTo(told.figures[figure] ?? Number.NaN, 6);
   });
 
   it("and back, a part of it, and what is missing has its cause", async () => {

@@ -17,7 +17,7 @@ import { currentOf, type ReadingRow, readingsOf } from "../readings/records/read
 import { type BatchComb, type BatchRow, batchesOfFills, combsOfBatches } from "../spin/records/batches";
 import { combsNamed } from "../yard/records/pulls";
 
-type Box = ReturnType<typeof asBox>;
+export type Box = ReturnType<typeof asBox>;
 
 /** A batch or a delivery, and how much of it is in a vessel. */
 export interface Origin {
@@ -39,6 +39,8 @@ export interface Contents {
   /** Everybody's whose honey is in it, "" the house's. */
   readonly owners: readonly string[];
   readonly water: WaterJudgement;
+  /** What its water is judged from: the parts that are in it, with their readings. */
+  readonly boxes: readonly Box[];
   /** True when its water is reckoned from what was poured into it, and it was not read itself. */
   readonly waterReckoned: boolean;
   /** When something was last poured into it: from then on it clears. */
@@ -156,16 +158,16 @@ export async function contentsOf(
       const whose = [
         ...new Set(origins.flatMap((o) => owners.get(o.fillId) ?? [deliveryOf.get(o.fillId)?.owner ?? ""])),
       ];
-      const boxes = (asRead.get(fillId)?.content ?? []).flatMap((s) => boxesOf(s.origin, s.grams / 1000));
+      const boxes = (asRead.get(fillId)?.content ?? [])
+        .flatMap((s) => boxesOf(s.origin, s.grams / 1000))
+        .filter((b) => b.massKg > 0);
       return {
         origins,
         from: spokenOrigins(origins),
         owners: whose,
         owner: whose.filter((o) => o !== "").join(" and "),
-        water: judgeWater(
-          boxes.filter((b) => b.massKg > 0),
-          waterRules(house),
-        ),
+        water: judgeWater(boxes, waterRules(house)),
+        boxes,
         waterReckoned: !sheets.some((s) => s.vesselFill === fillId && s.at >= (lastPour.get(fillId) ?? 0)),
         filledAt: new Date(lastPour.get(fillId) ?? now.getTime()),
       };

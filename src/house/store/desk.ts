@@ -1,6 +1,7 @@
 /** What the forms of the Store choose from: every vessel of strained honey, and whom honey came from. */
 import type { Knex } from "knex";
 import { suppliers } from "../outside/records";
+import type { Box } from "../standing/contents";
 import type { Snapshot } from "../standing/snapshot";
 import { vesselsOfHoney } from "../vessels/records";
 
@@ -17,7 +18,8 @@ export interface StoreVessel {
   /** Whose honey is in it, "" the house's. */
   readonly owners: readonly string[];
   readonly waterPct: number | null;
-  readonly sePct: number | null;
+  /** What its water is judged from. */
+  readonly boxes: readonly Box[];
 }
 
 export async function storeDesk(
@@ -38,7 +40,7 @@ export async function storeDesk(
         from: held?.from ?? "",
         owners: held?.owners ?? [],
         waterPct: held?.water.figures.waterPct ?? null,
-        sePct: held?.water.figures.sePct ?? null,
+        boxes: held?.boxes ?? [],
       };
     }),
   };

@@ -1,6 +1,7 @@
 "use client";
 
 import { useMemo, useState } from "react";
+import { judgeWater, type WaterRules } from "@/core/moisture";
 import { formatKgFromG } from "@/core/units";
 import { planMove } from "@/core/vessels";
 import { capital } from "@/house/language/ranges";
@@ -42,12 +43,12 @@ export function Pour({
   vessels,
   causes,
   chosen,
-  limitPct,
+  rules,
 }: {
   vessels: readonly StoreVessel[];
   causes: readonly string[];
   chosen: readonly string[];
-  limitPct: number;
+  rules: WaterRules;
 }) {
   const [from, setFrom] = useState<Side>(Object.fromEntries(chosen.map((name) => [name, NOTHING])));
   const [to, setTo] = useState<Side>({});
@@ -255,20 +256,19 @@ export function Pour({
     </form>
   );
 
-  /** The water a mix is reckoned to have, by mass; its uncertainty is of independent readings, so a floor. */
+  /** The water of a mix, judged as it will be once it is poured: by the same judgement, from the same readings. */
   function waterOf(taker: StoreVessel, j: number): string {
-    const parts = [
+    const boxes = [
       ...giving.map((g, i) => ({ v: g, grams: plan?.carried[i]?.[j] ?? 0 })),
       { v: taker, grams: taker.heldG },
-    ].filter((p) => p.grams > 0);
-    const all = parts.reduce((g, p) => g + p.grams, 0);
-    if (all === 0) return "";
-    const unread = parts.filter((p) => p.v.waterPct === null);
-    if (unread.length > 0) return `, water not known: ${unread.map((p) => p.v.name).join(", ")} unread`;
-    const pct = parts.reduce((s, p) => s + (p.grams / all) * (p.v.waterPct ?? 0), 0);
-    // One instrument may have read them all: its error does not average away.
-    const se = parts.reduce((s, p) => s + (p.grams / all) * (p.v.sePct ?? 0), 0);
-    const over = pct + 1.64 * se > limitPct;
-    return ` at ${pct.toFixed(1)} ±${se.toFixed(1)} % water${over ? `: it may be over the limit of ${limitPct} %` : ""}`;
+    ].flatMap(({ v, grams }) =>
+      grams > 0 ? v.boxes.map((b) => ({ ...b, massKg: (b.massKg * grams) / Math.max(1, v.heldG) })) : [],
+    );
+    if (boxes.length === 0) return "";
+    const { verdict, figures } = judgeWater(boxes, rules);
+    if (verdict === "unread" || figures.waterPct === undefined)
+      return ", water not known: nothing of it was read";
+    const over = (figures.upperPct ?? 0) > rules.limitPct;
+    return ` at ${figures.waterPct.toFixed(1)} ±${(figures.sePct ?? 0).toFixed(1)} % water${over ? `: it may be over the limit of ${rules.limitPct} %` : ""}`;
   }
 }

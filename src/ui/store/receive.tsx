@@ -83,7 +83,14 @@ export function Receive({
         {field({ name: "country", label: "Country it is from", hint: "stands on the label" })}
         {field({ name: "region", label: "Region" })}
         {field({ name: "honeyKind", label: "Kind of honey" })}
-        {field({ name: "waterPct", label: "Water by their word", unit: "%", kind: "figure", span: 1 })}
+        {field({
+          name: "waterPct",
+          label: "Their water",
+          unit: "%",
+          kind: "figure",
+          span: 1,
+          hint: "by their word",
+        })}
         {field({ name: "price", label: "Price", span: 1 })}
         {field({ name: "papers", label: "Papers", placeholder: "delivery note 114" })}
         {field({ name: "date", label: "Came on", kind: "day", hint: "today when left out" })}

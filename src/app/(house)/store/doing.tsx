@@ -113,7 +113,7 @@ export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapsh
           vessels={vessels}
           causes={MOVE_LOSSES}
           chosen={(search.from ?? "").split(",").filter((t) => t !== "")}
-          limitPct={s.house.limit_pct}
+          rules={{ targetPct: s.house.target_pct, limitPct: s.house.limit_pct }}
         />
         <Caution>
           a full pail is 27 kg and more: two lift it, or a hoist. Shut the gate before you look away.
