@@ -5,10 +5,10 @@
 
 import type { seeded } from "../statistics/seeded";
 import { formatKg } from "../units";
-import { Bench } from "./bench";
 import { stretches, through } from "./breaks";
 import type { DayPlan, Extractor, Hand } from "./plan";
 import { Strain } from "./strain";
+import { WaitingFrames } from "./waiting-frames";
 
 type Rng = ReturnType<typeof seeded>;
 
@@ -63,7 +63,7 @@ const NOT_YET = Number.POSITIVE_INFINITY;
 const [ATTEND, PAILS, LOAD, UNCAP] = [0, 1, 2, 3];
 
 /** What a machine takes, or would. */
-type Taken = ReturnType<Bench["load"]>;
+type Taken = ReturnType<WaitingFrames["load"]>;
 
 /** The floor on one day: who is free when, what stands where, and what may begin next. */
 class Floor {
@@ -71,7 +71,7 @@ class Floor {
   private readonly board: Piece[] = [];
   private readonly free: number[];
   private readonly machines: Spinning[];
-  private readonly bench = new Bench();
+  private readonly bench = new WaitingFrames();
   private readonly strain: Strain;
   private box = 0;
   /** Frames of the next box that are uncapped already. */

@@ -3,11 +3,11 @@
  */
 import { mustBeWithin } from "../domain-error";
 import { seeded } from "../statistics/seeded";
-import { QUARTER } from "./bench";
 import { inOrder } from "./breaks";
 import { holdsUp } from "./holds-up";
 import { crewsOf, oneDay, type Piece } from "./one-day";
 import { checkPlan, type DayPlan } from "./plan";
+import { QUARTER } from "./waiting-frames";
 
 /** Not a station: the time everybody at the benches waits for boxes that still dry. */
 export const HOT_ROOM = "hot room";

@@ -1,7 +1,7 @@
 import { DateTime } from "luxon";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { tapeView } from "../standing/frame";
 import { snapshot } from "../standing/snapshot";
+import { tapeView } from "../standing/strip-and-tape";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 
 let house: TestHouse;

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { gramsByBay } from "../standing/frame";
 import { snapshot } from "../standing/snapshot";
+import { gramsByBay } from "../standing/strip-and-tape";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { traceView } from "../trace";
 import { houseNow } from "./records/house";

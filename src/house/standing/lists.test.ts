@@ -3,10 +3,10 @@ import { checkWhole } from "../ledger/watch";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { pullSheetView, yardView } from "../yard/view";
 import { dayAccount } from "./day";
-import { tapeView } from "./frame";
 import { batchesPage, keyFrom, lotsPage, parcelsPage } from "./lists";
 import { setUpView } from "./set-up";
 import { snapshot } from "./snapshot";
+import { tapeView } from "./strip-and-tape";
 
 let house: TestHouse;
 const JARS = 45;

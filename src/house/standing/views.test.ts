@@ -9,8 +9,8 @@ import { shelved } from "../store/view";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { traceView } from "../trace";
 import { decisions } from "./decisions";
-import { gramsByBay, tapeView } from "./frame";
 import { snapshot } from "./snapshot";
+import { gramsByBay, tapeView } from "./strip-and-tape";
 
 const HOUR = 3_600_000;
 let house: TestHouse;

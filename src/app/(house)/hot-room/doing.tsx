@@ -5,18 +5,18 @@ import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Instruments } from "@/ui/room/instruments";
 import { ReadingSheet } from "@/ui/room/reading-sheet";
-import { type Work, workOf } from "../work";
+import { type BayDoing, doingsOf } from "../doings";
 
 export type RoomSearch = { do?: string; super?: string; supers?: string; stack?: string };
 
-interface Bench {
+interface Given {
   readonly view: HotRoomView;
   /** What waits at the intake. */
   readonly intake: Snapshot["waiting"];
   readonly search: RoomSearch;
 }
 
-const OFTEN: readonly Work<Bench>[] = [
+const OFTEN: readonly BayDoing<Given>[] = [
   {
     id: "read",
     label: "Enter a reading",
@@ -143,4 +143,4 @@ const OFTEN: readonly Work<Bench>[] = [
   },
 ];
 
-export const WORK = workOf(OFTEN, []);
+export const WORK = doingsOf(OFTEN, []);

@@ -12,14 +12,14 @@ import { DayPlanner, LoadArranger } from "@/ui/floor";
 import { Checks } from "@/ui/floor/checks";
 import { Skills } from "@/ui/floor/skills";
 import { ReadingSheet } from "@/ui/room/reading-sheet";
-import { type Work, workOf } from "../work";
+import { type BayDoing, doingsOf } from "../doings";
 import { ByHand } from "./by-hand";
 import { Cappings } from "./cappings";
 import { MachineForm } from "./machine-form";
 
 export type SpinSearch = { do?: string; super?: string; supers?: string; batch?: string; machine?: string };
 
-interface Bench {
+interface Given {
   readonly s: Snapshot;
   readonly floor: FloorView;
   readonly search: SpinSearch;
@@ -27,7 +27,7 @@ interface Bench {
   readonly batchField: readonly FieldSpec<"batch">[];
 }
 
-const OFTEN: readonly Work<Bench>[] = [
+const OFTEN: readonly BayDoing<Given>[] = [
   {
     id: "load",
     label: "Next load",
@@ -136,7 +136,7 @@ const OFTEN: readonly Work<Bench>[] = [
   },
 ];
 
-const SELDOM: readonly Work<Bench>[] = [
+const SELDOM: readonly BayDoing<Given>[] = [
   {
     id: "opening",
     label: "Opening check",
@@ -245,10 +245,10 @@ const SELDOM: readonly Work<Bench>[] = [
   },
 ];
 
-export const WORK = workOf(OFTEN, SELDOM);
+export const WORK = doingsOf(OFTEN, SELDOM);
 
 /** What the pieces of work need to know. */
-export function benchOf(s: Snapshot, floor: FloorView, search: SpinSearch): Bench {
+export function benchOf(s: Snapshot, floor: FloorView, search: SpinSearch): Given {
   const batchField: FieldSpec<"batch">[] =
     s.openBatches.length > 1
       ? [

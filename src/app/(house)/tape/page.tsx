@@ -1,9 +1,9 @@
 import type { Metadata } from "next";
 import { houseDatabase } from "@/house/door";
-import { tapeView } from "@/house/standing/frame";
 import { keyFrom } from "@/house/standing/lists";
+import { tapeView } from "@/house/standing/strip-and-tape";
 import { Lead, Older } from "@/ui/bench";
-import { TapeEntries } from "@/ui/frame/tape";
+import { TapeEntries } from "@/ui/shell/tape";
 import { houseAsItStands } from "../../read";
 
 export const metadata: Metadata = { title: "The tape" };

@@ -11,9 +11,9 @@ import type { FieldSpec } from "@/ui/fields/spec";
 import { ImportFile } from "@/ui/import-file";
 import { PullPlans } from "@/ui/plans";
 import { PullSheet } from "@/ui/pull";
-import { type Work, workOf } from "../work";
+import { type BayDoing, doingsOf } from "../doings";
 
-interface Bench {
+interface Given {
   readonly s: Snapshot;
   readonly view: YardView;
   /** What waits at the intake. */
@@ -34,7 +34,7 @@ const OWNER: readonly FieldSpec<"owner" | "agreedKg">[] = [
   { name: "agreedKg", label: "Agreed each", unit: "kg", kind: "figure", span: 1 },
 ];
 
-const OFTEN: readonly Work<Bench>[] = [
+const OFTEN: readonly BayDoing<Given>[] = [
   {
     id: "pull",
     label: "Record a pull",
@@ -151,7 +151,7 @@ const OFTEN: readonly Work<Bench>[] = [
   },
 ];
 
-const SELDOM: readonly Work<Bench>[] = [
+const SELDOM: readonly BayDoing<Given>[] = [
   {
     id: "yard",
     label: "Add a yard",
@@ -263,10 +263,10 @@ const SELDOM: readonly Work<Bench>[] = [
   { id: "files", label: "Files in and out", show: () => <ImportFile /> },
 ];
 
-export const WORK = workOf(OFTEN, SELDOM);
+export const WORK = doingsOf(OFTEN, SELDOM);
 
 /** What the pieces of work need to know. */
-export const benchOf = (s: Snapshot, view: YardView, intake: Snapshot["waiting"]): Bench => ({
+export const benchOf = (s: Snapshot, view: YardView, intake: Snapshot["waiting"]): Given => ({
   s,
   view,
   intake,

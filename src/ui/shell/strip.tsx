@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { usePathname } from "next/navigation";
-import type { StripView } from "@/house/standing/frame";
+import type { StripView } from "@/house/standing/strip-and-tape";
 import { MoreShelves } from "./more-shelves";
 
 /** On a narrow screen the open bay is the one that is seen. */

@@ -12,7 +12,7 @@ interface Ready {
 }
 
 /** Uncapped frames in the order they became ready, and how far they are loaded. */
-export class Bench {
+export class WaitingFrames {
   private readonly ready: Ready[] = [];
   private next = 0;
   /** Frames gone of the next. */

@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
-import type { TapeLine, TapeView } from "@/house/standing/frame";
+import type { TapeLine, TapeView } from "@/house/standing/strip-and-tape";
 import { Modal } from "../modal";
 import { refreshOnce } from "../refresh-once";
 import { send } from "../send";
