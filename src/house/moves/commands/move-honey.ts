@@ -1,16 +1,14 @@
 import { z } from "zod";
-import { DomainError } from "@/core/domain-error";
 import { formatKgFromG, gramsFromKg, written } from "@/core/units";
-import { brimfulGrams, gainAsks, type MovePlan, massByLevel, planMove } from "@/core/vessels";
-import { Refusal, refuse } from "../../language/errors";
-import { choice, list, massKg, massKgOrNone, note, number, tempC } from "../../language/fields";
+import { gainAsks } from "@/core/vessels";
+import { refuse } from "../../language/errors";
+import { choice, list, massKgOrNone, note, tempC } from "../../language/fields";
 import { capital, spoken } from "../../language/ranges";
 import { type NamedVessel, vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { lastFillOf } from "../../ledger/records/fills";
-import type { Work } from "../../ledger/work";
-import { oneVessel, statingVessel, type VesselRow } from "../../vessels/records";
+import { statingVessel } from "../../vessels/records";
 import { mayMeet } from "../owners";
+import { amount, planned, type Side, sideOf } from "../sides";
 
 /** What stays behind on the way, as people name it. */
 export const MOVE_LOSSES = [
@@ -21,131 +19,6 @@ export const MOVE_LOSSES = [
   "scum",
   "other",
 ] as const;
-
-/** How much a vessel gave or got: by its weight afterwards, by its level afterwards, or told outright. */
-const amount = {
-  kg: massKg("How much", 5000).optional(),
-  /** On the scale afterwards, with what is in it. */
-  grossKg: massKg("Its weight afterwards", 6000).optional(),
-  /** The honey's height in it afterwards. */
-  levelCm: number("Its level afterwards", 0, 500, "cm").optional(),
-};
-
-interface Side {
-  readonly at: string;
-  readonly name: string;
-  readonly vessel: VesselRow;
-  readonly fillId: number | null;
-  readonly heldGrams: number;
-  /** What moved, g; undefined where it follows from the others. */
-  readonly grams: number | undefined;
-  readonly byLevel: boolean;
-}
-
-async function sideOf(
-  work: Work,
-  named: NamedVessel,
-  said: {
-    readonly kg?: number | undefined;
-    readonly grossKg?: number | undefined;
-    readonly levelCm?: number | undefined;
-    readonly emptied?: boolean;
-  },
-  { at, gives, tempC: warm }: { at: string; gives: boolean; tempC: number },
-): Promise<Side> {
-  const vessel = await oneVessel(work.tx, named.kind, named.tag, `${at}.vessel`, work.at);
-  const name = `${named.kind} ${vessel.tag}`;
-  const fill = await lastFillOf(work.tx, vessel.id);
-  const heldGrams = fill?.grams ?? 0;
-  const ways = [said.kg, said.grossKg, said.levelCm].filter((v) => v !== undefined).length;
-  if (ways + (said.emptied ? 1 : 0) > 1)
-    refuse(
-      "one-of-two",
-      `${capital(name)}: say how much, its weight or its level, not two of them.`,
-      `${at}.kg`,
-    );
-  if (gives && heldGrams === 0) refuse("nothing-in-it", `${capital(name)} is empty.`, `${at}.vessel`);
-  const after = afterwards(vessel, name, said, at, warm);
-  const grams = said.emptied
-    ? heldGrams
-    : said.kg !== undefined
-      ? gramsFromKg(said.kg)
-      : after === undefined
-        ? undefined
-        : gives
-          ? heldGrams - after
-          : after - heldGrams;
-  if (grams !== undefined && (grams < 0 || (grams === 0 && !gives)))
-    refuse(
-      gives ? "more-than-before" : "nothing-added",
-      gives
-        ? `${capital(name)} would hold ${formatKgFromG(after ?? 0)} kg afterwards, and held ${formatKgFromG(heldGrams)} kg before: nothing left it.`
-        : `${capital(name)} held ${formatKgFromG(heldGrams)} kg before and would hold ${formatKgFromG(after ?? 0)} kg: nothing came into it.`,
-      `${at}.${said.levelCm === undefined ? "grossKg" : "levelCm"}`,
-    );
-  return {
-    at,
-    name,
-    vessel,
-    fillId: fill?.id ?? null,
-    heldGrams,
-    grams,
-    byLevel: said.levelCm !== undefined,
-  };
-}
-
-/** What is in a vessel by its weight or its level, g; undefined where neither was told. */
-function afterwards(
-  vessel: VesselRow,
-  name: string,
-  { grossKg, levelCm }: { readonly grossKg?: number | undefined; readonly levelCm?: number | undefined },
-  at: string,
-  warm: number,
-): number | undefined {
-  if (grossKg !== undefined) {
-    if (vessel.weighable === false)
-      refuse(
-        "not-weighed",
-        `${capital(name)} cannot be weighed: say its level, or weigh what it is filled from.`,
-        `${at}.grossKg`,
-      );
-    const net = gramsFromKg(grossKg) - vessel.empty_g;
-    if (net < 0)
-      refuse(
-        "under-empty",
-        `${capital(name)} weighs ${formatKgFromG(vessel.empty_g)} kg empty; ${written(grossKg)} kg is less.`,
-        `${at}.grossKg`,
-      );
-    return net;
-  }
-  if (levelCm === undefined) return undefined;
-  if (vessel.diameter_cm === null)
-    refuse("no-diameter", `Nobody said how wide ${name} is: set its diameter up first.`, `${at}.levelCm`);
-  return massByLevel(vessel.diameter_cm, levelCm, null, warm).grams;
-}
-
-const holds = (v: VesselRow): number | null =>
-  v.capacity_g ?? (v.capacity_l === null ? null : brimfulGrams(v.capacity_l, null));
-
-/** What the core refuses, beside the field it speaks of. */
-function planned(givers: readonly Side[], takers: readonly Side[]): MovePlan {
-  try {
-    return planMove(
-      givers.map((g) => ({ name: capital(g.name), heldGrams: g.heldGrams, takenGrams: g.grams })),
-      takers.map((t) => ({
-        name: capital(t.name),
-        heldGrams: t.heldGrams,
-        addedGrams: t.grams,
-        holdsGrams: holds(t.vessel),
-      })),
-    );
-  } catch (error) {
-    if (!(error instanceof DomainError)) throw error;
-    const side = [...givers, ...takers].find((s) => error.message.startsWith(capital(s.name)));
-    const path = side ? `${side.at}.${error.code === "itself" ? "vessel" : "kg"}` : "to";
-    throw new Refusal(error.code, error.message, 422, [{ path, message: error.message }], { cause: error });
-  }
-}
 
 const side = (what: string) => z.strictObject({ vessel: vesselName(what), ...amount });
 
