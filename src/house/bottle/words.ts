@@ -1,25 +1,26 @@
 /** Words of the line about bottling. */
 
-import { reason, TAG, tagList, type Verb, WHY } from "../language/words";
+import { reason, TAG, type Verb, WHY } from "../language/words";
 
 export const WORDS: readonly Verb[] = [
   {
     bay: "Bottle",
     example: "lot b12 b13 48x454 lime honey",
     means:
-      "48 jars of 454 g, labelled lime honey, out of pails 12 and 13; what they do not need stays in the pail",
+      "48 jars of 454 g, labelled lime honey, out of pails 12 and 13; what they do not need stays in the pail; 20x500 40x250 fills two sizes; d1 for a drum, v1 a tank, u1 a tub",
     pattern: new RegExp(
-      `^lot (?<pails>(?:b${TAG}[ ,]+)+)(?<jars>\\d+) ?[x×] ?(?<jar>\\d+(?:\\.\\d+)?(?: ?(?:g|lb|oz)(?= ))?) (?<kind>.+?)${WHY}$`,
+      `^lot (?<pails>(?:[bdvu]${TAG}[ ,]{1,3}){1,60})(?<jars>\\d+) ?[x×] ?(?<jar>\\d+(?:\\.\\d+)?(?: ?(?:g|lb|oz)(?= ))?)(?: (?<moreJars>\\d+) ?[x×] ?(?<moreJar>\\d+(?:\\.\\d+)?(?: ?(?:g|lb|oz)(?= ))?))? (?<kind>.+?)${WHY}$`,
       "i",
     ),
     command: "issue-lot",
     input: (m) => ({
-      pails: tagList(m.pails, "b")
-        .split(",")
+      pails: (m.pails ?? "")
+        .split(/[ ,]/)
         .filter((p) => p !== "")
-        .map((pail) => ({ pail })),
+        .map((vessel) => ({ vessel })),
       jars: m.jars,
       jarG: m.jar,
+      ...(m.moreJars ? { more: [{ jars: m.moreJars, jarG: m.moreJar }] } : {}),
       ...reason(m),
       honeyKind: `${m.kind?.[0]?.toUpperCase() ?? ""}${m.kind?.slice(1) ?? ""}`,
     }),

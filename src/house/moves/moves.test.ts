@@ -216,6 +216,26 @@ describe("honey moved", () => {
       kind: "do",
       say: "5.0 kg from pail 1 into tank 1; tank 1 holds 5.0 kg.",
     });
+    await house.act("move-honey", {
+      from: [{ vessel: "pail 1" }, { vessel: "pail 2" }],
+      to: [{ vessel: "drum 1" }],
+    });
+    for (const [line, say] of [
+      ["read d1 17.4@22", "Drum 1 read 17.4 % at 22 °C"],
+      ["lot d1 20x500 40x250 summer honey", "20 jars of 500 g, 10.0 kg; Lot"],
+      ["sell 5 kg d1 summer honey to Fen Cellar", "5.0 kg of drum 1 to Fen Cellar as lot"],
+      ["sell d1 summer honey to Fen Cellar", "Drum 1, 30.0 kg, to Fen Cellar as lot"],
+      ["empty d2 18.4", "Drum 2 weighs 18.40 kg empty, 0.40 kg more than before."],
+    ] as const)
+      expect(await understand(house.db, line, "Ines")).toMatchObject({
+        kind: "do",
+        say: expect.stringContaining(say),
+      });
+    expect(await understand(house.db, "d1", "Ines")).toMatchObject({ kind: "open", href: "/trace/drum/1" });
+    expect(await understand(house.db, "tank 1", "Ines")).toMatchObject({
+      kind: "open",
+      href: "/trace/tank/1",
+    });
   });
 });
 

@@ -1,6 +1,7 @@
 /** Words of the line about what leaves. */
 
-import type { Verb } from "../language/words";
+import { capital } from "../language/ranges";
+import { FIGURE, reason, TAG, type Verb, WHY } from "../language/words";
 
 export const WORDS: readonly Verb[] = [
   {
@@ -16,6 +17,25 @@ export const WORDS: readonly Verb[] = [
       buyer: m.buyer,
       ...(m.new ? { newBuyer: true } : {}),
       ...(m.again ? { again: true } : {}),
+    }),
+  },
+  {
+    bay: "Out",
+    example: "sell d1 summer honey to Fen Cellar",
+    means:
+      'drum 1 goes to Fen Cellar as it is, all of it; sell 50 kg d1 is a part; ", new" behind the buyer answers what was asked',
+    pattern: new RegExp(
+      `^sell (?:(?<kg>${FIGURE}(?: ?(?:kg|lb))) )?(?<vessel>[bdvu]${TAG}) (?<kind>.{1,60}?) to (?<buyer>.{1,80}?)(?<new>, ?new)?${WHY}$`,
+      "i",
+    ),
+    command: "send-vessel",
+    input: (m) => ({
+      vessel: m.vessel,
+      ...(m.kg ? { kg: m.kg } : {}),
+      honeyKind: capital(m.kind ?? ""),
+      buyer: m.buyer,
+      ...(m.new ? { newBuyer: true } : {}),
+      ...reason(m),
     }),
   },
 ];

@@ -16,8 +16,9 @@ import { VesselFigure } from "./vessel-figure";
 interface Typed {
   readonly kg: string;
   readonly grossKg: string;
+  readonly levelCm: string;
 }
-const NOTHING: Typed = { kg: "", grossKg: "" };
+const NOTHING: Typed = { kg: "", grossKg: "", levelCm: "" };
 type Side = Readonly<Record<string, Typed>>;
 
 const toggled = (side: Side, name: string): Side => {
@@ -93,7 +94,9 @@ export function Pour({
     }
   }, [giving, taking, from, to]);
   const plan = outcome && "plan" in outcome ? outcome.plan : null;
-  const weighed = [...Object.values(from), ...Object.values(to)].some((t) => t.grossKg.trim() !== "");
+  const weighed = [...Object.values(from), ...Object.values(to)].some(
+    (t) => t.grossKg.trim() !== "" || t.levelCm.trim() !== "",
+  );
   const owners = new Set([...giving, ...taking.filter((t) => t.heldG > 0)].flatMap((v) => v.owners));
   const asks = owners.size > 1 || errorAt("despite") !== undefined;
 
@@ -101,6 +104,7 @@ export function Pour({
     const said = (t: Typed | undefined) => ({
       ...(t?.kg.trim() ? { kg: t.kg } : {}),
       ...(t?.grossKg.trim() ? { grossKg: t.grossKg } : {}),
+      ...(t?.levelCm.trim() ? { levelCm: t.levelCm } : {}),
     });
     const answer = await submit({
       from: giving.map((v) => ({ vessel: v.name, ...said(from[v.name]) })),
@@ -153,9 +157,9 @@ export function Pour({
         .map((v) => {
           const i = (side === "from" ? giving : taking).findIndex((x) => x.name === v.name);
           const now = typed[v.name] ?? NOTHING;
-          const field = (name: keyof Typed, label: string, hint: string) => (
+          const field = (name: keyof Typed, label: string, hint: string, unit = "kg") => (
             <Field
-              spec={{ name: `${side}.${v.name}.${name}`, label, unit: "kg", kind: "figure", hint, span: 1 }}
+              spec={{ name: `${side}.${v.name}.${name}`, label, unit, kind: "figure", hint, span: 1 }}
               value={now[name]}
               error={
                 errorAt(`${side}.${i}.${name}`) ??
@@ -173,6 +177,7 @@ export function Pour({
                 side === "from" ? "all of it when left out" : "the rest when left out",
               )}
               {v.weighable && field("grossKg", "or weighs after", "with its honey")}
+              {v.byLevel && field("levelCm", "or stands after", "height of the honey", "cm")}
             </div>
           );
         })}
