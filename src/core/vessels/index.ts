@@ -1,2 +1,2 @@
 export { type ByLevel, brimfulGrams, massByLevel } from "./level";
-export { type Giver, gainAsks, inProportion, type MovePlan, planMove, type Taker } from "./move";
+export { type Giver, gainAsks, inProportion, isOverFull, type MovePlan, planMove, type Taker } from "./move";

@@ -123,10 +123,14 @@ function filledInTurn(takers: readonly Taker[], out: number): number[] {
 }
 
 /** A vessel is full at its rim, not at its nominal mass: so much over is still believed (common practice). */
-const OVER_FULL = 1.03;
+const OVER_FULL = 1.08;
+
+/** Is so much more in a vessel than it can hold? Never, where nobody knows what it holds. */
+export const isOverFull = (grams: number, holdsGrams: number | null): boolean =>
+  holdsGrams !== null && grams > holdsGrams * OVER_FULL;
 
 function mustFit({ name, heldGrams, holdsGrams }: Taker, grams: number): void {
-  if (holdsGrams === null || heldGrams + grams <= holdsGrams * OVER_FULL) return;
+  if (holdsGrams === null || !isOverFull(heldGrams + grams, holdsGrams)) return;
   const room = Math.max(0, holdsGrams - heldGrams);
   throw new DomainError(
     "does-not-fit",

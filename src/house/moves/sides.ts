@@ -1,13 +1,14 @@
 /** The two sides of a pour: which vessel, what was in it, and what moved by weight, level or word. */
 import { DomainError } from "@/core/domain-error";
 import { formatKgFromG, gramsFromKg, written } from "@/core/units";
-import { brimfulGrams, type MovePlan, massByLevel, planMove } from "@/core/vessels";
+import { type MovePlan, massByLevel, planMove } from "@/core/vessels";
 import { Refusal, refuse } from "../language/errors";
 import { massKg, number } from "../language/fields";
 import { capital } from "../language/ranges";
 import type { NamedVessel } from "../language/vessel-name";
 import { lastFillOf } from "../ledger/records/fills";
 import type { Work } from "../ledger/work";
+import { holdsGrams } from "../vessels/holds";
 import { oneVessel, type VesselRow } from "../vessels/records";
 
 /** How much a vessel gave or got: by its weight afterwards, by its level afterwards, or told outright. */
@@ -112,9 +113,6 @@ function afterwards(
   return massByLevel(vessel.diameter_cm, levelCm, null, warm).grams;
 }
 
-const holds = (v: VesselRow): number | null =>
-  v.capacity_g ?? (v.capacity_l === null ? null : brimfulGrams(v.capacity_l, null));
-
 /** What the core refuses, beside the field it speaks of. */
 export function planned(givers: readonly Side[], takers: readonly Side[]): MovePlan {
   try {
@@ -124,7 +122,7 @@ export function planned(givers: readonly Side[], takers: readonly Side[]): MoveP
         name: capital(t.name),
         heldGrams: t.heldGrams,
         addedGrams: t.grams,
-        holdsGrams: holds(t.vessel),
+        holdsGrams: holdsGrams(t.vessel),
       })),
     );
   } catch (error) {

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { formatKgFromG, gramsFromKg, written } from "@/core/units";
-import { brimfulGrams } from "@/core/vessels";
+import { isOverFull } from "@/core/vessels";
 import { dayIn, momentOf, writtenDay } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { choice, day, list, massKg, note, pct } from "../../language/fields";
@@ -10,6 +10,7 @@ import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";
 import { mayMeet } from "../../moves/owners";
 import { corrected, stateReading } from "../../readings/samples";
+import { holdsGrams } from "../../vessels/holds";
 import { oneVessel, statingVessel } from "../../vessels/records";
 import { COMES, nextDeliveryNumber, sameDelivery } from "../records";
 
@@ -94,12 +95,11 @@ export const receiveHoney = defineCommand({
           `${capital(called)} weighs ${formatKgFromG(vessel.empty_g)} kg empty and holds ${formatKgFromG(held)} kg: that leaves no honey.`,
           `${at}.grossKg`,
         );
-      const full =
-        vessel.capacity_g ?? (vessel.capacity_l === null ? null : brimfulGrams(vessel.capacity_l, null));
-      if (full !== null && held + grams > full * 1.03)
+      const full = holdsGrams(vessel);
+      if (isOverFull(held + grams, full))
         refuse(
           "does-not-fit",
-          `${capital(called)} holds ${formatKgFromG(full)} kg; ${formatKgFromG(held + grams)} kg does not fit.`,
+          `${capital(called)} holds ${formatKgFromG(full ?? 0)} kg; ${formatKgFromG(held + grams)} kg does not fit.`,
           `${at}.kg`,
         );
       await work.restOn(statingVessel(vessel), because);

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { formatKgFromG, gramsFromKg, written } from "@/core/units";
+import { isOverFull } from "@/core/vessels";
 import { refuse } from "../../language/errors";
 import { count, massKg, tag } from "../../language/fields";
 import { capital } from "../../language/ranges";
@@ -8,13 +9,11 @@ import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";
 import type { Work } from "../../ledger/work";
 import { ownersOf } from "../../moves/owners";
+import { holdsGrams } from "../../vessels/holds";
 import { nextTag, oneVessel, statingVessel } from "../../vessels/records";
 import { setUpVessels } from "../../vessels/set-up";
 import { coverFromBatch } from "../batch-mass";
 import { openBatch } from "../records/batches";
-
-/** A pail is full at its rim, not at its nominal mass: so much over is still believed. */
-const OVER_FULL = 1.08;
 
 /** An empty pail of five gallons with its lid (common practice). */
 const PAIL_EMPTY_KG = 1.1;
@@ -84,10 +83,11 @@ export const fillPail = defineCommand({
           : `${capital(name)} weighs ${formatKgFromG(vessel.empty_g)} kg empty; ${written(input.grossKg ?? 0)} kg leaves no honey in it.`,
         "grossKg",
       );
-    if (vessel.capacity_g && held + net > vessel.capacity_g * OVER_FULL)
+    const full = holdsGrams(vessel);
+    if (isOverFull(held + net, full))
       refuse(
         "over-full",
-        `${capital(name)} holds ${formatKgFromG(vessel.capacity_g)} kg; ${formatKgFromG(held + net)} kg does not fit: check the scale.`,
+        `${capital(name)} holds ${formatKgFromG(full ?? 0)} kg; ${formatKgFromG(held + net)} kg does not fit: check the scale.`,
         input.kg === undefined ? "grossKg" : "kg",
       );
     if (held > 0 && last) {
