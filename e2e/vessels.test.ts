@@ -116,3 +116,29 @@ test("honey that was bought comes in, is poured onto the house's, and stands in 
   await expect(shares).toContainText("65.");
   await expect(shares).toContainText("Lowmark");
 });
+
+test("the same by keys and the line alone", async ({ ines: page, demoHouse }) => {
+  await page.goto(demoHouse.url);
+  await ready(page);
+  const says = page.locator("#line-says");
+  const tape = page.getByRole("complementary", { name: "The tape" });
+  await page.keyboard.press("5");
+  await expect(page.getByRole("heading", { name: "Store", exact: true })).toBeVisible();
+  const type = async (line: string, done: string) => {
+    await page.keyboard.press("/");
+    await page.keyboard.type(line);
+    await expect(says).toContainText(done);
+    await page.keyboard.press("Enter");
+    await expect(tape.getByText(done).first()).toBeVisible();
+    await page.keyboard.press("Escape");
+  };
+  await type("pour b18 b9 into d2", "from pail 18 and pail 9 into drum 2");
+  await type("read d2 17.4@22", "Drum 2 read 17.4 % at 22 °C");
+  await type("lot d2 20x500 40x250 summer honey", "20 jars of 500 g, 10.0 kg; Lot");
+  await type("sell d2 summer honey to Fen Mead Cellar", "to Fen Mead Cellar as lot");
+  await page.keyboard.press("/");
+  await page.keyboard.type("d2");
+  await expect(says).toContainText("Open drum 2");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Drum 2" })).toBeVisible();
+});

@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import { formatKg } from "@/core/units";
-import { capital } from "@/house/language/ranges";
+import { capital } from "@/house/language/spoken";
 import { Field } from "./fields/field";
 import { figureIn, jarIn, massIn } from "./fields/figure";
 import { type FieldSpec, inputFrom } from "./fields/spec";

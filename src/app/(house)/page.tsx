@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
-import { plural } from "@/house/language/ranges";
+import { plural } from "@/house/language/spoken";
 import { vesselWord } from "@/house/settle/settling";
 import { dayAccount } from "@/house/standing/day";
 import { decisions } from "@/house/standing/decisions";

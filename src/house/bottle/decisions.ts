@@ -2,7 +2,7 @@
 
 import { formatKgFromG } from "@/core/units";
 import { ageBetween } from "../language/clock";
-import { plural } from "../language/ranges";
+import { plural } from "../language/spoken";
 import { stored, vesselWord } from "../settle/settling";
 import type { Decision } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";

@@ -5,7 +5,7 @@
 import { besideEachOther } from "@/core/moisture";
 import type { WaterJudgement } from "../hot-room/waiting";
 import { refuse } from "../language/errors";
-import { capital } from "../language/ranges";
+import { capital } from "../language/spoken";
 import { reachInDatabase } from "../ledger/records/fills";
 import type { Work } from "../ledger/work";
 import { snapshot } from "../standing/snapshot";

@@ -2,7 +2,7 @@
 import { standingOf } from "@/core/moisture";
 import { formatKgFromG } from "@/core/units";
 import { ageBetween, whenIn } from "../language/clock";
-import { plural } from "../language/ranges";
+import { plural } from "../language/spoken";
 import type { Decision } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";

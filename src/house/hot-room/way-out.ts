@@ -1,7 +1,7 @@
 /** What is left to do when a stack is too wet and the beetles come first. */
 import { type DryingForecast, type WayOut, waysOut } from "@/core/drying";
 import { formatKg } from "@/core/units";
-import { spoken } from "../language/ranges";
+import { spoken } from "../language/spoken";
 import { stored } from "../settle/settling";
 import type { Snapshot } from "../standing/snapshot";
 import type { StackState } from "./room";

@@ -2,7 +2,7 @@
 import { upperLimitBecause } from "@/core/moisture";
 import { formatKg, formatKgFromG } from "@/core/units";
 import { ageBetween, whenIn } from "../language/clock";
-import { plural } from "../language/ranges";
+import { plural } from "../language/spoken";
 import type { Why } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
 import type { StackState } from "./room";

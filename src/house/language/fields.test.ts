@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import type { z } from "zod";
 import { count, day, massKg, note, number, pct, tag, tempC, text } from "./fields";
-import { plural, spoken, tags } from "./ranges";
+import { tags } from "./ranges";
+import { plural, spoken } from "./spoken";
 
 const said = (schema: z.ZodType, input: unknown): string => {
   const parsed = schema.safeParse(input);

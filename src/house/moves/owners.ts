@@ -1,7 +1,7 @@
 /** Honey kept apart for an owner meets the house's, or another owner's, only when somebody says why. */
 
 import { refuse } from "../language/errors";
-import { capital } from "../language/ranges";
+import { capital } from "../language/spoken";
 import { fillsCalled, reachInDatabase } from "../ledger/records/fills";
 import type { Work } from "../ledger/work";
 import { deliveriesOfFills } from "../outside/records";

@@ -4,7 +4,7 @@ import { formatKgFromG, gramsFromKg, written } from "@/core/units";
 import { type MovePlan, massByLevel, planMove } from "@/core/vessels";
 import { Refusal, refuse } from "../language/errors";
 import { massKg, number } from "../language/fields";
-import { capital } from "../language/ranges";
+import { capital } from "../language/spoken";
 import type { NamedVessel } from "../language/vessel-name";
 import { lastFillOf } from "../ledger/records/fills";
 import type { Work } from "../ledger/work";

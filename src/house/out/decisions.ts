@@ -1,6 +1,6 @@
 /** What may leave. */
 
-import { plural } from "../language/ranges";
+import { plural } from "../language/spoken";
 import type { Decision } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";

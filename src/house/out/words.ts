@@ -1,6 +1,6 @@
 /** Words of the line about what leaves. */
 
-import { capital } from "../language/ranges";
+import { capital } from "../language/spoken";
 import { FIGURE, reason, TAG, type Verb, WHY } from "../language/words";
 
 export const WORDS: readonly Verb[] = [

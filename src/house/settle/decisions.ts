@@ -1,7 +1,7 @@
 /** What wants deciding of what stands to clear. */
 
 import { ageBetween, whenIn } from "../language/clock";
-import { plural } from "../language/ranges";
+import { plural } from "../language/spoken";
 import type { Decision } from "../standing/model";
 import type { Snapshot, VesselState } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";

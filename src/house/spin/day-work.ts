@@ -1,7 +1,7 @@
 /** The day's work in boxes: what is still to spin and when it is dry, and what was done since the floor began. */
 import type { Box } from "@/core/dayplan";
 import { formatKgFromG } from "@/core/units";
-import { plural } from "../language/ranges";
+import { plural } from "../language/spoken";
 import type { BatchState, Snapshot } from "../standing/snapshot";
 import { framesIn } from "../vessels/frames";
 import type { BatchComb } from "./records/batches";

@@ -3,7 +3,7 @@
 import { fitting } from "@/core/extraction";
 import { formatKgFromG } from "@/core/units";
 import { clockIn } from "../language/clock";
-import { plural, spoken } from "../language/ranges";
+import { plural, spoken } from "../language/spoken";
 import type { Decision } from "../standing/model";
 import type { BatchState, Snapshot } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";

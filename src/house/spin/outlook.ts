@@ -2,7 +2,7 @@
 import { type DayPlan, HOT_ROOM, simulateDay } from "@/core/dayplan";
 import { formatKg } from "@/core/units";
 import { clockIn } from "../language/clock";
-import { plural } from "../language/ranges";
+import { plural } from "../language/spoken";
 import { asDayPlan, foreseenFrom, startsIn } from "./day-plan";
 import type { PlanInput } from "./plan-input";
 import type { FloorView } from "./view";

@@ -8,7 +8,7 @@ import type { Knex } from "knex";
 import { type Movement, mix, standing } from "@/core/ledger";
 import { judgeWater } from "@/core/moisture";
 import { asBox, type WaterJudgement, waterRules } from "../hot-room/waiting";
-import { capital } from "../language/ranges";
+import { capital } from "../language/spoken";
 import { HONEY_VESSELS } from "../ledger/kinds";
 import { fillsCalled, movementsOf, reachInDatabase } from "../ledger/records/fills";
 import type { House } from "../ledger/records/house";

@@ -1,7 +1,7 @@
 /** What wants deciding of what is kept. */
 
 import { fermentationRisk } from "@/core/moisture";
-import { capital, plural } from "../language/ranges";
+import { capital, plural } from "../language/spoken";
 import { stored, vesselWord } from "../settle/settling";
 import type { Decision } from "../standing/model";
 import type { Snapshot, VesselState } from "../standing/snapshot";

@@ -1,7 +1,7 @@
 /** The picture of kilograms from yards to buyers, as nodes and links. */
 import type { Movement } from "@/core/ledger";
 import { carriedTo, withoutCircles } from "@/core/trace";
-import { capital } from "../language/ranges";
+import { capital } from "../language/spoken";
 import type { FillKind } from "../ledger/records/fills";
 import type { PulledComb } from "../yard/records/pulls";
 import { boundedFlow } from "./fold";

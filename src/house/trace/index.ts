@@ -5,7 +5,7 @@ import { batchAccount, standing } from "@/core/ledger";
 import { formatKgFromG } from "@/core/units";
 import { parcelsOfFills } from "../bottle/records";
 import { clockIn, dayIn, writtenDay } from "../language/clock";
-import { capital, plural } from "../language/ranges";
+import { capital, plural } from "../language/spoken";
 import { HONEY_VESSELS } from "../ledger/kinds";
 import { type FillKind, movementsOf, reachInDatabase } from "../ledger/records/fills";
 import { houseNow } from "../ledger/records/house";

@@ -2,7 +2,7 @@
 
 import type { Knex } from "knex";
 import { type Movement, mix } from "@/core/ledger";
-import { capital } from "../language/ranges";
+import { capital } from "../language/spoken";
 import { HONEY_VESSELS } from "../ledger/kinds";
 import { type CalledFill, type FillKind, fillsCalled } from "../ledger/records/fills";
 import { type DeliveryRow, deliveriesOfFills } from "../outside/records";

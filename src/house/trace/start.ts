@@ -2,7 +2,7 @@
 import type { Knex } from "knex";
 import { oneLot } from "../bottle/records";
 import { Refusal } from "../language/errors";
-import { capital } from "../language/ranges";
+import { capital } from "../language/spoken";
 import { lastFillOf } from "../ledger/records/fills";
 import { oneDelivery } from "../outside/records";
 import { oneBatch } from "../spin/records/batches";

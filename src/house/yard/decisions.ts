@@ -3,7 +3,7 @@
 import { formatKgFromG } from "@/core/units";
 import { stacksOf } from "../hot-room/stacks";
 import { dayIn, writtenDay } from "../language/clock";
-import { plural, spoken } from "../language/ranges";
+import { plural, spoken } from "../language/spoken";
 import type { Decision } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";

@@ -1,7 +1,7 @@
 "use client";
 
 import Link from "next/link";
-import { capital } from "@/house/language/ranges";
+import { capital } from "@/house/language/spoken";
 import type { OnShelf } from "@/house/store/view";
 
 /**

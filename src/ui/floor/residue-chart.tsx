@@ -4,7 +4,7 @@ import { CartesianGrid, Legend, ResponsiveContainer, Scatter, ScatterChart, XAxi
 import { TOOLS, type Tool } from "@/core/dayplan";
 import { WARMING_PRIOR } from "@/core/residue";
 import { formatKg } from "@/core/units";
-import { plural } from "@/house/language/ranges";
+import { plural } from "@/house/language/spoken";
 import type { ResidueView } from "@/house/spin/residue";
 import { INK, roundTicks } from "../axis";
 

@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { judgeWater, type WaterRules } from "@/core/moisture";
 import { formatKgFromG } from "@/core/units";
 import { planMove } from "@/core/vessels";
-import { capital } from "@/house/language/ranges";
+import { capital } from "@/house/language/spoken";
 import type { StoreVessel } from "@/house/store/desk";
 import { Field } from "../fields/field";
 import { massIn } from "../fields/figure";

@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import { formatKgFromG } from "@/core/units";
-import { capital } from "@/house/language/ranges";
+import { capital } from "@/house/language/spoken";
 import type { StoreVessel } from "@/house/store/desk";
 import { Field } from "../fields/field";
 import { type FieldSpec, inputFrom } from "../fields/spec";

@@ -1,7 +1,7 @@
 "use client";
 
 import { formatKgFromG } from "@/core/units";
-import { capital } from "@/house/language/ranges";
+import { capital } from "@/house/language/spoken";
 import type { StoreVessel } from "@/house/store/desk";
 
 /** A vessel drawn with its honey, and what a pour changes of it; pressing chooses it. */

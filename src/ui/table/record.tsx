@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
+import { TableToWorkWith } from "./lazy";
 import type { Value } from "./view";
-import { WorkingTable } from "./working";
 
 export interface Column<Row> {
   readonly head: ReactNode;
@@ -32,7 +32,7 @@ export function RecordTable<Row>({
 }) {
   if (name)
     return (
-      <WorkingTable
+      <TableToWorkWith
         name={name}
         columns={columns.map((c) => ({
           id: keyOfColumn(c),

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
 import { writtenDay } from "@/house/language/clock";
-import { capital, plural } from "@/house/language/ranges";
+import { capital, plural } from "@/house/language/spoken";
 import { decisions } from "@/house/standing/decisions";
 import { buyerNames, keyFrom, parcelsPage } from "@/house/standing/lists";
 import { Doings, Lead, Older, Panel } from "@/ui/bench";

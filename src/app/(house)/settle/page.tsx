@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { formatKgFromG } from "@/core/units";
-import { plural } from "@/house/language/ranges";
+import { plural } from "@/house/language/spoken";
 import { settling, vesselWord } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
 import { shelved } from "@/house/store/view";

@@ -1,6 +1,6 @@
 import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
-import { capital } from "@/house/language/ranges";
+import { capital } from "@/house/language/spoken";
 import { HONEY_VESSELS } from "@/house/ledger/kinds";
 import { MOVE_LOSSES } from "@/house/moves/commands/move-honey";
 import { LOSS_CAUSES } from "@/house/spin/commands/record-loss";
@@ -8,8 +8,7 @@ import type { Snapshot } from "@/house/standing/snapshot";
 import { storeDesk } from "@/house/store/desk";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
-import { Pour } from "@/ui/store/pour";
-import { Receive } from "@/ui/store/receive";
+import { Pour, Receive } from "@/ui/store";
 
 export type StoreSearch = { do?: string; from?: string };
 

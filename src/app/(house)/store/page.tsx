@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
 import { ageBetween } from "@/house/language/clock";
-import { capital, plural } from "@/house/language/ranges";
+import { capital, plural } from "@/house/language/spoken";
 import { settling, stored, vesselWord } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
 import { shelved, vesselVerdict } from "@/house/store/view";

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
 import { stacksOf } from "@/house/hot-room/stacks";
-import { plural } from "@/house/language/ranges";
+import { plural } from "@/house/language/spoken";
 import { decisions } from "@/house/standing/decisions";
 import { shared } from "@/house/standing/shared";
 import { pastOf, yardView } from "@/house/yard/view";

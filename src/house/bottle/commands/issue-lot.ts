@@ -17,7 +17,7 @@ import {
   tag,
   text,
 } from "../../language/fields";
-import { capital, plural } from "../../language/ranges";
+import { capital, plural } from "../../language/spoken";
 import { vesselName } from "../../language/vessel-name";
 import { defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";

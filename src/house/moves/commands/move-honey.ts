@@ -3,7 +3,7 @@ import { formatKgFromG, gramsFromKg, written } from "@/core/units";
 import { gainAsks } from "@/core/vessels";
 import { refuse } from "../../language/errors";
 import { choice, list, massKgOrNone, note, tempC } from "../../language/fields";
-import { capital, spoken } from "../../language/ranges";
+import { capital, spoken } from "../../language/spoken";
 import { type NamedVessel, vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { statingVessel } from "../../vessels/records";

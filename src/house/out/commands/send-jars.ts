@@ -4,7 +4,7 @@ import { type LotRow, oneLot, sameParcelSince } from "../../bottle/records";
 import { dayIn } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { count, text } from "../../language/fields";
-import { plural } from "../../language/ranges";
+import { plural } from "../../language/spoken";
 import { defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
 import { buyerFor } from "../buyers";

@@ -6,7 +6,7 @@ import { nextLotNumber } from "../../bottle/records";
 import { dayIn, monthsLater } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { massKg, note, text } from "../../language/fields";
-import { capital } from "../../language/ranges";
+import { capital } from "../../language/spoken";
 import { vesselName } from "../../language/vessel-name";
 import { defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";

@@ -4,7 +4,7 @@ import { isOverFull } from "@/core/vessels";
 import { dayIn, momentOf, writtenDay } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { choice, day, list, massKg, note, pct } from "../../language/fields";
-import { capital, plural, spoken } from "../../language/ranges";
+import { capital, plural, spoken } from "../../language/spoken";
 import { type NamedVessel, vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";

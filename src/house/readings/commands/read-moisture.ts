@@ -3,7 +3,7 @@ import { judgeSheet } from "@/core/moisture";
 import { written } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { choice, count, list, number, tag, tempC, text } from "../../language/fields";
-import { capital } from "../../language/ranges";
+import { capital } from "../../language/spoken";
 import { ONE_VESSEL, vesselsOf } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";

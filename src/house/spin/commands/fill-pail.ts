@@ -3,7 +3,7 @@ import { formatKgFromG, gramsFromKg, written } from "@/core/units";
 import { isOverFull } from "@/core/vessels";
 import { refuse } from "../../language/errors";
 import { count, massKg, tag } from "../../language/fields";
-import { capital } from "../../language/ranges";
+import { capital } from "../../language/spoken";
 import { type NamedVessel, vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { formatKgFromG, gramsFromKg } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { choice, count, massKg } from "../../language/fields";
-import { capital } from "../../language/ranges";
+import { capital } from "../../language/spoken";
 import { ONE_VESSEL, vesselsOf } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";

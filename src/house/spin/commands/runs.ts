@@ -5,7 +5,7 @@ import { FRAME_KNOWN, honeyInFrameKg, judgeLoad, OUT_SHARE } from "@/core/extrac
 import { formatKgFromG } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { choice, count, massKgOrNone, number, tag, tempC, text } from "../../language/fields";
-import { plural } from "../../language/ranges";
+import { plural } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { combsOfBatches, entriesFeeding, numberOfBatch, openBatch } from "../records/batches";
 import { asMachine, oneMachine } from "../records/machines";

@@ -5,7 +5,7 @@ import { BARE_FRAME_KG, drawnCombKg } from "@/core/extraction";
 import { formatKgFromG, gramsFromKg, written } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { massKg, number, tag } from "../../language/fields";
-import { plural } from "../../language/ranges";
+import { plural } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
 import { framesIn } from "../../vessels/frames";

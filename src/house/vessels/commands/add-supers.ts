@@ -2,7 +2,8 @@ import { z } from "zod";
 import { gramsFromKg } from "@/core/units";
 import { knownFrom } from "../../language/clock";
 import { choice, count, massKg, since } from "../../language/fields";
-import { spoken, tags } from "../../language/ranges";
+import { tags } from "../../language/ranges";
+import { spoken } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { setUpVessels } from "../set-up";
 

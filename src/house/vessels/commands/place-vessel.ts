@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { text } from "../../language/fields";
-import { capital } from "../../language/ranges";
+import { capital } from "../../language/spoken";
 import { vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { oneVessel } from "../records";

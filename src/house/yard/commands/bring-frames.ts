@@ -3,7 +3,7 @@ import { BARE_FRAME_KG } from "@/core/extraction";
 import { formatKgFromG, gramsFromKg, written } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { count, day, massKg, note, pct, tag } from "../../language/fields";
-import { plural } from "../../language/ranges";
+import { plural } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
 import { maybeColony, maybeYard, nameOfYard, nextTag, yards } from "../../vessels/records";

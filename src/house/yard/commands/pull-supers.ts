@@ -1,7 +1,7 @@
 import { formatKgFromG } from "@/core/units";
 import { dayIn, momentOf, writtenDay } from "../../language/clock";
 import { refuse } from "../../language/errors";
-import { plural } from "../../language/ranges";
+import { plural } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
 import { corrected, meantBy, stateReading } from "../../readings/samples";

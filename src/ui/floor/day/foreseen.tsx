@@ -1,7 +1,7 @@
 "use client";
 
 import { type BreakAdvice, HOT_ROOM } from "@/core/dayplan";
-import { plural } from "@/house/language/ranges";
+import { plural } from "@/house/language/spoken";
 import { clockOf, DayBoard, type Done } from "./board";
 import type { Foretold } from "./use-day";
 

@@ -5,7 +5,7 @@ import { useMemo, useState } from "react";
 import { NO_TOOL } from "@/core/dayplan";
 import { formatKg } from "@/core/units";
 import { CLOCK_TIME, minutesOf } from "@/house/language/clock-time";
-import { plural } from "@/house/language/ranges";
+import { plural } from "@/house/language/spoken";
 import { asDayPlan, foreseenFrom, startsIn } from "@/house/spin/day-plan";
 import type { FloorView } from "@/house/spin/view";
 import { ChoiceKeys } from "../../choice-keys";

@@ -5,7 +5,7 @@ import { decoded } from "@/app/address";
 import { formatKgFromG } from "@/core/units";
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
-import { plural } from "@/house/language/ranges";
+import { plural } from "@/house/language/spoken";
 import {
   ROWS_AT_A_TIME,
   type ShareRow,
