@@ -27,8 +27,8 @@ test("plan a day, see what holds it up, add a person and see the finish move, ty
   // A worker that can be held, as if the tablet were slow.
   await page.addInitScript(() => {
     const given = Worker.prototype.postMessage;
-    Worker.prototype.postMessage = function (this: Worker, ...said: [unknown, Transferable[]]) {
-      if (document.documentElement.dataset.held === undefined) given.apply(this, said);
+    Worker.prototype.postMessage = function (this: Worker, message: unknown, more?: object) {
+      if (document.documentElement.dataset.held === undefined) given.call(this, message, more);
     };
   });
   // Everything that waits is ready, and two forks are the slowest thing on the floor.

@@ -139,7 +139,7 @@ test("an empty house: from the first yard to a buyer with mouse and keyboard, th
 
   await test.step("the shelf knows mass, water, batch and age", async () => {
     await page.getByRole("link", { name: "Store" }).click();
-    const row = page.getByRole("row", { name: /^1 / });
+    const row = page.getByRole("row", { name: /^Pail 1 / });
     await expect(row).toContainText("22.0");
     await expect(row).toContainText(/17\.3 ±\d\.\d/);
     await expect(row).toContainText("Batch 1");
@@ -234,7 +234,7 @@ test("an empty house: from the first yard to a buyer with mouse and keyboard, th
     await undo(/Undo: Lot TP/);
     await expect(tape).toContainText("Undone: Lot TP");
     await page.getByRole("link", { name: "Store" }).click();
-    await expect(page.getByRole("row", { name: /^1 / })).toContainText("22.0");
+    await expect(page.getByRole("row", { name: /^Pail 1 / })).toContainText("22.0");
     await undo(/Undo: Batch 1 started/);
     await expect(page.getByRole("alert")).toContainText(
       /(Super 4[12] is weighed back|Pail 1 was filled from batch 1).*undo that first\./,
