@@ -1,6 +1,6 @@
 "use client";
 
-import { ToggleGroup } from "radix-ui";
+import { Toggle } from "radix-ui";
 
 /** A few answers as keys to press with gloves on; pressing the pressed one takes it back when `optional`. */
 export function ChoiceKeys<T extends string>({
@@ -16,31 +16,22 @@ export function ChoiceKeys<T extends string>({
   onChange: (value: T | "") => void;
   optional?: boolean;
 }) {
-  const pressed: readonly string[] = Array.isArray(value) ? value : value === "" ? [] : [value];
-  // Which key was pressed is what differs; the caller says what becomes of the others.
-  const press = (next: readonly string[]): void => {
-    const key = next.find((v) => !pressed.includes(v)) ?? pressed.find((v) => !next.includes(v));
-    if (key !== undefined) onChange(optional && value === key ? "" : (key as T));
-  };
+  const pressed = (v: T) => (Array.isArray(value) ? value.includes(v) : value === v);
   return (
     <fieldset className="min-w-0">
       <legend className="mb-1 text-[15px] font-semibold">{label}</legend>
-      <ToggleGroup.Root
-        type="multiple"
-        className="flex flex-wrap gap-1.5"
-        value={[...pressed]}
-        onValueChange={press}
-      >
+      <div className="flex flex-wrap gap-1.5">
         {options.map((o) => (
-          <ToggleGroup.Item
+          <Toggle.Root
             key={o.value}
-            value={o.value}
+            pressed={pressed(o.value)}
+            onPressedChange={() => onChange(optional && value === o.value ? "" : o.value)}
             className="min-h-14 min-w-14 rounded border-[1.5px] border-edge px-3 aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-shelf"
           >
             {o.label}
-          </ToggleGroup.Item>
+          </Toggle.Root>
         ))}
-      </ToggleGroup.Root>
+      </div>
     </fieldset>
   );
 }
