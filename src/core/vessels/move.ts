@@ -35,16 +35,17 @@ export interface MovePlan {
 
 const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0);
 
-/** Whole parts of `total` in proportion to `weights`, none over its weight; the parts add up to it. */
+/** Whole parts of `total` in proportion to `weights` that add up to it; none over its weight while it is not over all. */
 export function inProportion(total: number, weights: readonly number[]): number[] {
   const all = sum(weights);
   if (all === 0) return weights.map(() => 0);
   const exact = weights.map((w) => (total * w) / all);
   const parts = exact.map(Math.floor);
   const order = exact.map((e, i) => [e - Math.floor(e), i] as const).sort(([a], [b]) => b - a);
+  // The rest is less than one for each part; where all may be over their weights, each takes its one.
   for (let k = 0, rest = total - sum(parts); rest > 0; k = (k + 1) % order.length) {
     const i = order[k]?.[1] ?? 0;
-    if ((parts[i] ?? 0) >= (weights[i] ?? 0)) continue;
+    if (total <= all && (parts[i] ?? 0) >= (weights[i] ?? 0)) continue;
     parts[i] = (parts[i] ?? 0) + 1;
     rest--;
   }

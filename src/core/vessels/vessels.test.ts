@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { brimfulGrams, gainAsks, massByLevel, planMove } from ".";
+import { brimfulGrams, gainAsks, inProportion, massByLevel, planMove } from ".";
 
 const from = (name: string, heldGrams: number, takenGrams?: number) => ({ name, heldGrams, takenGrams });
 const into = (name: string, addedGrams?: number, holdsGrams: number | null = null, heldGrams = 0) => ({
@@ -89,6 +89,34 @@ describe("honey moved between vessels", () => {
         },
       ),
       { numRuns: 300 },
+    );
+  });
+});
+
+describe("whole parts", () => {
+  it.each([
+    [10_005, [5000, 5000], [5003, 5002]],
+    [7, [5, 5, 5], [3, 2, 2]],
+    [3, [1, 1, 1], [1, 1, 1]],
+    [5, [0, 3], [0, 5]],
+    [5, [0, 0], [0, 0]],
+  ])("of %d by %j", (total, weights, parts) => {
+    expect(inProportion(total, weights).toSorted((a, b) => b - a)).toEqual(parts.toSorted((a, b) => b - a));
+  });
+
+  it("add up, whatever is shared out, more than all weights too", () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 1_000_000 }),
+        fc.array(fc.integer({ min: 0, max: 300_000 }), { minLength: 1, maxLength: 9 }),
+        (shared, weights) => {
+          const parts = inProportion(shared, weights);
+          expect(total(parts)).toBe(total(weights) === 0 ? 0 : shared);
+          if (shared <= total(weights))
+            for (const [i, p] of parts.entries()) expect(p).toBeLessThanOrEqual(weights[i] ?? 0);
+        },
+      ),
+      { numRuns: 500 },
     );
   });
 });

@@ -240,6 +240,18 @@ describe("honey moved", () => {
 });
 
 describe("out of any vessel", () => {
+  it("two sizes with a little lost that does not share out evenly", async () => {
+    await pailOf(1, 10.005);
+    const { say } = await house.act("issue-lot", {
+      honeyKind: "Lime honey",
+      jarG: 500,
+      jars: 10,
+      more: [{ jarG: 250, jars: 20 }],
+      pails: [{ pail: 1, emptied: true }],
+    });
+    expect(say).toContain("20 jars of 250 g, 5.0 kg; 0.01 kg lost");
+  });
+
   it("two sizes of jar from one filling, the drum sold in bulk, and the way back to the colonies", async () => {
     await pailOf(1, 20);
     await pailOf(2, 20, { colony: 2 });
