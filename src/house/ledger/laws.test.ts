@@ -148,7 +148,8 @@ describe("whatever people do", () => {
       ].concat(["undo", "unexplained", "wax", "wets"]),
     );
     expect(await verifyChain(house.db)).toMatchObject({ intact: true });
-  });
+    // Some thousand commands; a busy machine takes its time.
+  }, 400_000);
 
   it("the database reaches exactly what the core reaches, both ways, from every fill", async () => {
     const movements = await allMovements(house.db);

@@ -16,7 +16,6 @@ import { type DeliveryRow, deliveriesOfFills } from "../outside/records";
 import { currentOf, type ReadingRow, readingsOf } from "../readings/records/readings";
 import { type BatchComb, type BatchRow, batchesOfFills, combsOfBatches } from "../spin/records/batches";
 import { combsNamed } from "../yard/records/pulls";
-import { vesselsBehind } from "./records";
 
 export type Box = ReturnType<typeof asBox>;
 
@@ -76,9 +75,8 @@ export async function contentsOf(
   open: readonly BatchRow[],
   vesselFills: readonly number[],
 ): Promise<AllContents> {
-  const poured = vesselFills.length === 0 ? [] : await vesselsBehind(db, vesselFills);
-  const real = await movementsOf(db, poured);
-  const called = await fillsCalled(db, [...new Set([...poured, ...real.map((m) => m.from)])]);
+  const up = vesselFills.length === 0 ? [] : await reachInDatabase(db, vesselFills, "back");
+  const [moves, called] = await Promise.all([movementsOf(db, up), fillsCalled(db, up)]);
   const of = (kinds: readonly string[]) => called.filter((f) => kinds.includes(f.kind)).map((f) => f.id);
   const vessels = [...new Set([...vesselFills, ...of(HONEY_VESSELS)])];
   const behind = of(["batch"]);
@@ -121,8 +119,6 @@ export async function contentsOf(
     );
   };
 
-  // What came into a batch or a delivery is not looked at: all that ever left it is taken to have been there.
-  const moves = [...real, ...whatWasThere(real, new Set([...behind, ...deliveryOf.keys()]))];
   const lastPour = new Map<number, number>();
   for (const m of standing(moves)) lastPour.set(m.to, Math.max(lastPour.get(m.to) ?? 0, m.at));
   const sheets = sheetsOf(vessels, moves, read);
@@ -186,26 +182,6 @@ export async function contentsOf(
     }),
   };
 }
-
-/** For each origin one movement that brings all that left it, before everything else. */
-function whatWasThere(moves: readonly Movement[], origins: ReadonlySet<number>): Movement[] {
-  const left = new Map<number, number>();
-  for (const m of standing(moves))
-    if (origins.has(m.from)) left.set(m.from, (left.get(m.from) ?? 0) + m.grams);
-  return [...left].map(([to, grams], i) => ({
-    id: -1 - i,
-    from: FROM_NOWHERE,
-    to,
-    grams,
-    at: Number.NEGATIVE_INFINITY,
-    kind: "join",
-    own: null,
-    reverses: null,
-  }));
-}
-
-/** No fill has this number. */
-const FROM_NOWHERE = -1e12;
 
 /** What a vessel held when it was read: from then on that honey carries the reading, whatever is poured onto it. */
 interface Sheet {

@@ -61,19 +61,3 @@ export const vesselsHolding = (db: Knex): Promise<VesselHolding[]> =>
       "f.opened_at",
       db.raw("coalesce(p.place, '') as place"),
     );
-
-/** These vessels' charges, and those any of their honey was poured from, however often it was poured. */
-export async function vesselsBehind(db: Knex, fillIds: readonly number[]): Promise<number[]> {
-  const { rows } = await db.raw(
-    `with recursive up (fill) as (
-       select unnest(?::bigint[])
-       union
-       select f.id from up
-         join movement m on m.to_fill = up.fill and m.kind = 'move' and m.reverses is null
-         join fill f on f.id = m.from_fill and f.kind = any(?::text[])
-        where not exists (select 1 from undone u where u.entry_id = m.entry_id))
-     select fill from up`,
-    [[...fillIds], [...HONEY_VESSELS]],
-  );
-  return rows.map((r: { fill: number }) => r.fill);
-}
