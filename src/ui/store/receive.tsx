@@ -32,8 +32,8 @@ export function Receive({
   suppliers: readonly string[];
 }) {
   const [values, setValues] = useState(BLANK);
-  const [into, setInto] = useState<readonly { vessel: string; kg: string }[]>([
-    { vessel: vessels.find((v) => v.heldG === 0)?.name ?? "", kg: "" },
+  const [into, setInto] = useState<readonly { key: number; vessel: string; kg: string }[]>([
+    { key: 0, vessel: vessels.find((v) => v.heldG === 0)?.name ?? "", kg: "" },
   ]);
   const { standing, errorAt, submit } = useCommand("receive-honey");
   const field = (spec: FieldSpec, focus = false) => (
@@ -60,7 +60,7 @@ export function Receive({
         });
         if (!answer) return;
         setValues(BLANK);
-        setInto([{ vessel: "", kg: "" }]);
+        setInto([{ key: 0, vessel: "", kg: "" }]);
       }}
     >
       <div className="flex flex-wrap gap-4">
@@ -101,8 +101,7 @@ export function Receive({
           <p className="text-ink-2">Set up the vessel it stands in first: Set up vessels, above.</p>
         )}
         {into.map((v, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: rows are only added at the end
-          <div key={i} className="flex flex-wrap items-start gap-4">
+          <div key={v.key} className="flex flex-wrap items-start gap-4">
             <Field
               spec={{
                 name: `into.${i}.vessel`,
@@ -133,7 +132,7 @@ export function Receive({
         <button
           type="button"
           className="min-h-12 px-2 font-semibold underline underline-offset-4"
-          onClick={() => setInto([...into, { vessel: "", kg: "" }])}
+          onClick={() => setInto([...into, { key: into.length, vessel: "", kg: "" }])}
         >
           Another vessel
         </button>
