@@ -8,6 +8,7 @@ import { refuse } from "../language/errors";
 import { capital } from "../language/spoken";
 import { reachInDatabase } from "../ledger/records/fills";
 import type { Work } from "../ledger/work";
+import { ownersOf } from "../moves/owners";
 import { snapshot } from "../standing/snapshot";
 import { combsNamed } from "../yard/records/pulls";
 
@@ -49,7 +50,7 @@ export async function bottleGate(
   const owners = new Map<string, string[]>();
   for (const { fillId, name } of fills) {
     const combs = await combsNamed(work.tx, await reachInDatabase(work.tx, [fillId], "back"));
-    for (const owner of new Set(combs.map((c) => c.owner)))
+    for (const owner of await ownersOf(work, [fillId]))
       owners.set(owner, [...(owners.get(owner) ?? []), name]);
     const diverted = combs.filter((c) => c.verdict === "divert" || c.verdict === "do-not-take");
     if (diverted.length > 0)

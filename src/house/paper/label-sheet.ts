@@ -41,6 +41,8 @@ async function originsOf(db: Knex, lot: LotRow): Promise<{ country: string; pct:
     db,
     received.map((s) => s.origin),
   );
+  // A label may not claim a country for all of it while nobody knows where a part is from.
+  if (deliveries.some((d) => d.country === "")) return [];
   const countryOf = new Map([...combs, ...deliveries].map((c) => [c.fill_id, c.country]));
   const byCountry = new Map<string, number>();
   for (const share of received) {
