@@ -67,6 +67,7 @@ export async function stateReading(
   shown: Shown,
   value: number,
   taken: Taken,
+  who = work.actor.name,
 ): Promise<void> {
   if (taken.instrument) await work.restOn(taken.instrument, `${taken.instrument.name} was read`);
   await work.state("reading", {
@@ -78,7 +79,7 @@ export async function stateReading(
     index20: taken.index20,
     water_pct: taken.waterPct,
     sd_pct: taken.sdPct,
-    who: work.actor.name,
+    who,
     at: work.at,
     instrument_id: taken.instrument?.id ?? null,
   });

@@ -138,6 +138,7 @@ export const receiveHoney = defineCommand({
         told,
         input.waterPct,
         corrected(null, told, input.waterPct, work.at),
+        `by the word of ${input.supplier || "nobody named"}`,
       );
     }
     for (const v of got) {
