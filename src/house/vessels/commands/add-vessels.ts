@@ -36,7 +36,10 @@ export const addVessels = defineCommand({
   undo: "counter-entry",
   input: z.strictObject({
     kind: choice("The kind", HONEY_VESSELS),
-    tags: tags("pail"),
+    /** A run such as 1-4, or a list; with or without the letter of its kind. */
+    tags: z.union([z.string().max(36_000), z.array(z.union([z.string(), z.number()])).max(2000)], {
+      error: "The tags are missing.",
+    }),
     /** Left out, it cannot be weighed: it is read by its level, or by what the others weigh. */
     emptyKg: massKg("The empty weight", 2000).optional(),
     holdsKg: massKg("What it holds", 5000).optional(),
@@ -50,7 +53,9 @@ export const addVessels = defineCommand({
   async run(work, input) {
     if (input.holdsKg === undefined && input.holdsL === undefined)
       refuse("no-size", "Say what it holds, in kilograms or in litres.", "holdsKg");
-    const ids = await setUpVessels(work, input.kind, input.tags, {
+    const read = tags(input.kind).safeParse(input.tags);
+    if (!read.success) refuse("bad-input", read.error.issues[0]?.message ?? "That is no tag.", "tags");
+    const ids = await setUpVessels(work, input.kind, read.data, {
       ...asVessel(input),
       known_from: knownFrom(work.house.zone, input.since),
     });
@@ -59,7 +64,7 @@ export const addVessels = defineCommand({
         "vessel_place",
         ids.map((vessel_id) => ({ vessel_id, place: input.place })),
       );
-    return { kind: input.kind, tags: input.tags };
+    return { kind: input.kind, tags: read.data };
   },
   say: ({ kind, tags: list }, { emptyKg, holdsKg, holdsL, place }) =>
     `${capital(kind)}${list.length === 1 ? "" : "s"} ${spoken(list)} set up: ${[
