@@ -6,7 +6,7 @@ import { Refusal, refuse } from "../language/errors";
 import { massKg, number } from "../language/fields";
 import { capital } from "../language/spoken";
 import type { NamedVessel } from "../language/vessel-name";
-import { lastFillOf } from "../ledger/records/fills";
+import { fillAt, lastFillOf } from "../ledger/records/fills";
 import type { Work } from "../ledger/work";
 import { holdsGrams } from "../vessels/holds";
 import { oneVessel, type VesselRow } from "../vessels/records";
@@ -45,7 +45,8 @@ export async function sideOf(
   const vessel = await oneVessel(work.tx, named.kind, named.tag, `${at}.vessel`, work.at);
   const name = `${named.kind} ${vessel.tag}`;
   const fill = await lastFillOf(work.tx, vessel.id);
-  const heldGrams = fill?.grams ?? 0;
+  // A late entry speaks of what was in it then.
+  const heldGrams = fill ? (await fillAt(work.tx, fill.id, work.at)).grams : 0;
   const ways = [said.kg, said.grossKg, said.levelCm].filter((v) => v !== undefined).length;
   if (ways + (said.emptied ? 1 : 0) > 1)
     refuse(
@@ -53,7 +54,12 @@ export async function sideOf(
       `${capital(name)}: say how much, its weight or its level, not two of them.`,
       `${at}.kg`,
     );
-  if (gives && heldGrams === 0) refuse("nothing-in-it", `${capital(name)} is empty.`, `${at}.vessel`);
+  if (gives && heldGrams === 0)
+    refuse(
+      "nothing-in-it",
+      (fill?.grams ?? 0) > 0 ? `${capital(name)} was empty then.` : `${capital(name)} is empty.`,
+      `${at}.vessel`,
+    );
   const after = afterwards(vessel, name, said, at, warm);
   const grams = said.emptied
     ? heldGrams

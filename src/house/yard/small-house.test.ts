@@ -22,7 +22,7 @@ describe("a house of three hives", () => {
     const crate = await house.act("bring-frames", { frames: 12, grossKg: 18.7 });
     // Two kilograms of crate and 0.45 kg a frame: 7.4 kg.
     expect(crate.say).toBe(
-      "Crate 1: 12 frames off colony 1 in Home, 18.7 kg, about 11.3 kg of honey (crate and frames taken at 7.4 kg until they are weighed after spinning).",
+      "Crate 1: 12 frames off colony 1 in Home, 18.7 kg, about 11.3 kg of honey (crate and frames taken at 7.4 kg until they are weighed after spinning). Test it first: no reading yet, and this school goes by readings.",
     );
     await house.act("start-batch", { supers: "1" });
     const spun = await house.act("weigh-spun-super", { super: "1", grossKg: 6.9 });

@@ -1,8 +1,8 @@
 import { z } from "zod";
-import { formatKgFromG, gramsFromKg, written } from "@/core/units";
+import { formatKgFromG } from "@/core/units";
 import { gainAsks } from "@/core/vessels";
 import { refuse } from "../../language/errors";
-import { choice, list, massKgOrNone, note, tempC } from "../../language/fields";
+import { choice, list, note, tempC } from "../../language/fields";
 import { capital, spoken } from "../../language/spoken";
 import { type NamedVessel, vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
@@ -22,6 +22,10 @@ export const MOVE_LOSSES = [
 
 const side = (what: string) => z.strictObject({ vessel: vesselName(what), ...amount });
 
+/** Whether a side said what is in the vessel afterwards, and not what moved. */
+const byRest = (said: { readonly grossKg?: unknown; readonly levelCm?: unknown } | undefined): boolean =>
+  said?.grossKg !== undefined || said?.levelCm !== undefined;
+
 export const moveHoney = defineCommand({
   name: "move-honey",
   summary: "Pour, pump, decant or drain honey from vessels into others",
@@ -39,7 +43,6 @@ export const moveHoney = defineCommand({
     to: list("Into which vessels", side("The vessel it goes into"), 60),
     /** What is missing between the two sides is booked under it. */
     cause: choice("The cause of what is missing", MOVE_LOSSES).default("left in vessel and hose"),
-    lostKg: massKgOrNone("What was lost on the way", 500).optional(),
     honeyC: tempC("The honey's temperature, for a level", 5, 60).default(25),
     /** Why honey kept apart for an owner is mixed with other honey, or more arrived than left. */
     despite: note("The reason"),
@@ -66,12 +69,6 @@ export const moveHoney = defineCommand({
     const takers = await sides(input.to, "to");
     const plan = planned(givers, takers);
     const { taken, added, lostGrams, gainedGrams } = plan;
-    if (input.lostKg !== undefined && Math.abs(gramsFromKg(input.lostKg) - lostGrams) > 50 && lostGrams > 0)
-      refuse(
-        "loss-differs",
-        `By what was weighed ${formatKgFromG(lostGrams, 2)} kg are missing, not ${written(input.lostKg)} kg.`,
-        "lostKg",
-      );
     if (gainAsks(plan) && input.despite === "")
       refuse(
         "more-than-left",
@@ -102,8 +99,7 @@ export const moveHoney = defineCommand({
           vessel: { id: taker.vessel.id, because: `${taker.name} was filled again` },
         }));
       // By its weight or level afterwards: all that ever went in and out of it counts.
-      if (standing !== null && taker.grams !== undefined && input.to[j]?.kg === undefined)
-        await work.restOnAllOf(standing, because);
+      if (standing !== null && byRest(input.to[j])) await work.restOnAllOf(standing, because);
       for (const [i, giver] of givers.entries())
         await work.move({
           from: giver.fillId ?? 0,
@@ -133,6 +129,8 @@ export const moveHoney = defineCommand({
     for (const [i, giver] of givers.entries()) {
       const lost = plan.lost[i] ?? 0;
       await work.restOn(statingVessel(giver.vessel), because);
+      // By what it weighs or shows afterwards: all that ever went in and out of it counts.
+      if (byRest(input.from[i])) await work.restOnAllOf(giver.fillId ?? 0, because);
       await work.lose({
         from: giver.fillId ?? 0,
         fromName: capital(giver.name),

@@ -152,10 +152,11 @@ export const weighSpunSuper = defineCommand({
       wetsGrams: wets,
       gaveGrams: learnt ? stay.gross_g - gross : honeyGrams - wets,
       learnt,
+      guess: vessel.guessed === true && !learnt,
       missing: missing.what,
     };
   },
-  say: ({ super: tag, gaveGrams, wetsGrams, missing, learnt }, { hungH }) =>
-    `Super ${tag} weighed back${hungH ? ` after ${hungH} h of draining` : ""}: ${formatKgFromG(wetsGrams)} kg stayed in the comb, ${formatKgFromG(gaveGrams)} kg came out.${learnt ? " Its empty weight is known now." : ""}${missing === "" ? "" : ` Reckoned without ${missing}: weigh the box empty before it goes out again.`}`,
+  say: ({ super: tag, gaveGrams, wetsGrams, missing, learnt, guess }, { hungH }) =>
+    `Super ${tag} weighed back${hungH ? ` after ${hungH} h of draining` : ""}: ${formatKgFromG(wetsGrams)} kg stayed in the comb, ${formatKgFromG(gaveGrams)} kg came out.${learnt ? " Its empty weight is known now." : ""}${guess ? " Its empty weight is a guess, so what stayed is one too: weigh it empty when it is dry." : ""}${missing === "" ? "" : ` Reckoned without ${missing}: weigh the box empty before it goes out again.`}`,
   grams: ({ gaveGrams }) => gaveGrams,
 });

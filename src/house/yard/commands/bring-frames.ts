@@ -63,8 +63,7 @@ export const bringFrames = defineCommand({
     const empty = gramsFromKg(input.emptyKg ?? CRATE_KG + input.frames * BARE_FRAME_KG);
     await setUpVessels(work, "super", [crate], {
       depth: "custom",
-      // No box has more than fourteen; what is reckoned by the frame is a share of all there are.
-      frames: Math.min(14, input.frames),
+      frames: input.frames,
       empty_g: empty,
       guessed: input.emptyKg === undefined,
     });
@@ -79,7 +78,6 @@ export const bringFrames = defineCommand({
             colony,
             cappedPct: input.cappedPct,
             grossKg: input.grossKg,
-            despite: "brought in as loose frames",
           },
         ],
       }),
@@ -91,11 +89,13 @@ export const bringFrames = defineCommand({
       yard,
       frames: input.frames,
       grams: pulled.grams,
+      // They are off the hive already: a verdict against them is told, not asked about.
+      doubt: pulled.verdicts.flatMap((v) => (v.verdict === "spin" ? [] : [v.says]))[0] ?? "",
       empty,
       guessed: input.emptyKg === undefined,
     };
   },
-  say: ({ crate, colony, owner, yard, frames, grams, empty, guessed }, { grossKg }) =>
-    `Crate ${crate}: ${plural(frames, "frame")} off colony ${colony} in ${yard}, ${written(grossKg)} kg, ${guessed ? "about " : ""}${formatKgFromG(grams)} kg of honey${guessed ? ` (crate and frames taken at ${formatKgFromG(empty)} kg until they are weighed after spinning)` : ""}${owner ? `, kept separate for ${owner}` : ""}.`,
+  say: ({ crate, colony, owner, yard, frames, grams, empty, guessed, doubt }, { grossKg }) =>
+    `Crate ${crate}: ${plural(frames, "frame")} off colony ${colony} in ${yard}, ${written(grossKg)} kg, ${guessed ? "about " : ""}${formatKgFromG(grams)} kg of honey${guessed ? ` (crate and frames taken at ${formatKgFromG(empty)} kg until they are weighed after spinning)` : ""}${owner ? `, kept separate for ${owner}` : ""}.${doubt ? ` ${doubt}` : ""}`,
   grams: ({ grams }) => grams,
 });
