@@ -70,6 +70,7 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
             columns={[
               {
                 head: "Vessel",
+                className: "whitespace-nowrap",
                 value: (p) => capital(p.name),
                 cell: (p) => <Link href={`/trace/${p.kind}/${p.tag}`}>{capital(p.name)}</Link>,
               },
