@@ -1,6 +1,9 @@
 import type { Metadata, Viewport } from "next";
 import { cookies } from "next/headers";
 import type { ReactNode } from "react";
+import { shownText } from "@/core/units";
+import { shown } from "@/house/language/shown";
+import { UnitsChanged } from "@/ui/shell/units-changed";
 import "./globals.css";
 
 export const metadata: Metadata = {
@@ -14,6 +17,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html
       lang="en"
+      data-shown={shownText(shown())}
       data-theme={theme === "lamp" || theme === "day" ? theme : undefined}
       suppressHydrationWarning
     >
@@ -21,6 +25,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         {/* Not deferred: it decides the theme before the first paint. */}
         <script src="/theme.js" />
         {children}
+        <UnitsChanged units={shownText(shown())} />
       </body>
     </html>
   );

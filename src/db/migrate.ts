@@ -9,6 +9,7 @@ import * as newestByMoment from "./migrations/0007-newest-by-moment";
 import * as sealedDeeds from "./migrations/0008-sealed-deeds";
 import * as toldByFact from "./migrations/0009-told-by-fact";
 import * as honeyFromAnywhere from "./migrations/0010-honey-from-anywhere";
+import * as shownUnits from "./migrations/0011-shown-units";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -21,6 +22,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0008-sealed-deeds": sealedDeeds,
   "0009-told-by-fact": toldByFact,
   "0010-honey-from-anywhere": honeyFromAnywhere,
+  "0011-shown-units": shownUnits,
 };
 
 /** Every step there is, in order. */

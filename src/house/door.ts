@@ -1,5 +1,6 @@
 /** The one door screens and routes come in by: they never see the database's own folder. */
 import { database, listen, recordsAnswer, recordsFailedWithin, writingDatabase } from "@/db";
+import { unitsOfTheHouse } from "./ledger/records/house";
 
 /** For reading. */
 export const houseDatabase = database;
@@ -8,3 +9,5 @@ export const houseWriting = writingDatabase;
 export const hearEntries = listen;
 export const houseAnswers = recordsAnswer;
 export const houseFailedWithin = recordsFailedWithin;
+/** The units and styles the house reads in. */
+export const houseUnits = () => unitsOfTheHouse(database());

@@ -66,6 +66,14 @@ export const isScreen = (url: string): boolean =>
   !/^\/(?:_next|api|labels|tags|plans|closing)\//.test(`${url.split("?", 1)[0]}/`) &&
   !/\.[a-z0-9]{2,5}$/.test(url.split("?", 1)[0] ?? "");
 
+/** Whether what answers speaks of quantities: not the application's own files, nor the stream that only says that something happened. */
+export const readsUnits = (url: string): boolean => {
+  const path = url.split("?", 1)[0] ?? "";
+  return (
+    !path.startsWith("/_next/") && path !== "/api/v1/events" && !/\.(?:js|css|svg|ico|woff2?|png)$/.test(path)
+  );
+};
+
 /** Nothing but this house's own scripts runs on its pages, and nobody frames them. */
 export const policy = (nonce: string): string =>
   [

@@ -4,7 +4,8 @@ import { createServer, type IncomingMessage, type ServerResponse } from "node:ht
 import next from "next";
 import { houseAnswers, houseFailedWithin } from "@/house/door";
 import { awayPage } from "./away-page";
-import { HEADERS, isScreen, namesOf, policy, turnedAway } from "./door";
+import { HEADERS, isScreen, namesOf, policy, readsUnits, turnedAway } from "./door";
+import { inUnitsOf } from "./readers";
 
 const port = Number(process.env.PORT ?? 4170);
 const hostname = process.env.HOST ?? "127.0.0.1";
@@ -82,7 +83,8 @@ async function serve(request: IncomingMessage, response: ServerResponse): Promis
     return answer(response, 503, "text/html; charset=utf-8", awayPage(nonce, headers.cookie));
   }
   if (isScreen(url)) sayAwayInstead(response, awayPage(nonce, headers.cookie));
-  await handle(request, response);
+  if (readsUnits(url)) await inUnitsOf(headers.cookie, () => handle(request, response));
+  else await handle(request, response);
 }
 
 await application.prepare();

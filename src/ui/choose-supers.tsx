@@ -2,7 +2,8 @@
 
 import { useState } from "react";
 import { type BoxReading, maySpin, type School, type WaterRules, waterOfBoxes } from "@/core/moisture";
-import { formatKg } from "@/core/units";
+import { mass, massFigure, unitOf } from "@/house/language/shown";
+
 import { Field } from "./fields/field";
 import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
@@ -112,7 +113,7 @@ export function ChooseSupers({
                     </span>
                   </span>
                   <span className="block text-[14px] text-ink-2">
-                    {formatKg(s.kg)} kg, {s.verdict}
+                    {mass(s.kg)}, {s.verdict}
                   </span>
                 </button>
               ))}
@@ -121,7 +122,7 @@ export function ChooseSupers({
         );
       })}
       <p className="my-3 text-[18px]" aria-live="polite">
-        <b className="text-mass">{formatKg(kg)}</b> kg in {picked.length} super
+        <b className="text-mass">{massFigure(kg)}</b> {unitOf("kg")} in {picked.length} super
         {picked.length === 1 ? "" : "s"}
         {water !== null && (
           <>

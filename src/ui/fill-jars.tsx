@@ -1,10 +1,11 @@
 "use client";
 
 import { useState } from "react";
-import { formatKg } from "@/core/units";
+import { massFigure, unitOf } from "@/house/language/shown";
+
 import { capital } from "@/house/language/spoken";
 import { Field } from "./fields/field";
-import { figureIn, jarIn, massIn } from "./fields/figure";
+import { asProposed, figureIn, figureOf, forTheHouse, jarIn, massIn } from "./fields/figure";
 import { type FieldSpec, inputFrom } from "./fields/spec";
 import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
@@ -25,7 +26,7 @@ interface VesselChoice {
 /** What is taken of a vessel when nothing else is typed: what the jars need, or all of it. */
 const ALL = "all";
 
-const figure = (text: string | boolean | undefined): number => figureIn(text) ?? 0;
+const count = (text: string | boolean | undefined): number => figureIn(text) ?? 0;
 
 type Values = Readonly<Record<string, string | boolean>>;
 
@@ -44,7 +45,7 @@ export function FillJars({
   );
   const [values, setValues] = useState<Values>({
     honeyKind: "",
-    jarG: "454",
+    jarG: asProposed("454", "g").replace(/\.0\d*$/, ""),
     jars: "",
     moreG: "",
     moreJars: "",
@@ -59,11 +60,14 @@ export function FillJars({
   const typed = (p: VesselChoice): boolean => taken[p.name] !== "" && taken[p.name] !== ALL;
   const mostG = picked.reduce((sum, p) => sum + (typed(p) ? (massIn(taken[p.name]) ?? 0) : p.kg) * 1000, 0);
   const entered = values.lossBy === "entered";
-  const each = !entered && values.meanFillG ? figure(values.meanFillG) : (jarIn(String(values.jarG)) ?? 0);
+  const each =
+    !entered && values.meanFillG
+      ? (figureOf(String(values.meanFillG), "g") ?? 0)
+      : (jarIn(String(values.jarG)) ?? 0);
   const fits = each > 0 && mostG > 0 ? Math.floor(mostG / each + 1e-6) : 0;
   const needsG =
-    each * figure(values.jars) +
-    (jarIn(String(values.moreG)) ?? 0) * figure(values.moreJars) +
+    each * count(values.jars) +
+    (jarIn(String(values.moreG)) ?? 0) * count(values.moreJars) +
     (entered ? (massIn(String(values.lostKg ?? "")) ?? 0) * 1000 : 0);
   const owners = new Set(picked.map((p) => p.owner));
   const against = [
@@ -87,15 +91,22 @@ export function FillJars({
     const { lossBy, lostKg, meanFillG, despite, moreG, moreJars, ...rest } = values;
     const input = inputFrom({
       ...rest,
+      jarG: forTheHouse(String(rest.jarG), "g"),
       ...(asks ? { despite: despite ?? "" } : {}),
-      ...(moreG && moreJars ? { more: [{ jarG: moreG, jars: moreJars }] } : {}),
-      ...(entered ? { lostKg: lostKg ?? "" } : { meanFillG: meanFillG ?? "" }),
+      ...(moreG && moreJars ? { more: [{ jarG: forTheHouse(String(moreG), "g"), jars: moreJars }] } : {}),
+      ...(entered
+        ? { lostKg: forTheHouse(String(lostKg), "kg") }
+        : { meanFillG: forTheHouse(String(meanFillG), "g") }),
     });
     const answer = await submit({
       ...input,
       pails: picked.map((p) => ({
         vessel: p.name,
-        ...(taken[p.name] === ALL ? { emptied: true } : typed(p) ? { kg: taken[p.name] } : {}),
+        ...(taken[p.name] === ALL
+          ? { emptied: true }
+          : typed(p)
+            ? { kg: forTheHouse(taken[p.name] ?? "", "kg") }
+            : {}),
       })),
     });
     if (answer) {
@@ -176,7 +187,8 @@ export function FillJars({
                   }
                 >
                   <span>
-                    <b>{capital(p.name)}</b>, <b className="text-mass">{formatKg(p.kg)}</b> kg, {p.from}
+                    <b>{capital(p.name)}</b>, <b className="text-mass">{massFigure(p.kg)}</b> {unitOf("kg")},{" "}
+                    {p.from}
                     {p.owner && <b>, {p.owner}'s</b>},{" "}
                     <span className="text-water">
                       {p.waterPct === null ? "unread" : `${p.waterPct.toFixed(1)} % water`}
@@ -205,11 +217,11 @@ export function FillJars({
                       className="w-36! font-mono"
                       inputMode="decimal"
                       placeholder="as needed"
-                      aria-label={`Take from ${p.name}, kg`}
+                      aria-label={`Take from ${p.name}, ${unitOf("kg")}`}
                       value={taken[p.name]}
                       onChange={(e) => setTaken((now) => ({ ...now, [p.name]: e.target.value }))}
                     />
-                    kg
+                    {unitOf("kg")}
                   </label>
                 )}
                 {on && error && <p className="w-full text-[15px] font-semibold text-stop">{error}</p>}
@@ -236,10 +248,10 @@ export function FillJars({
         <p>
           {needsG > 0 ? (
             <>
-              <b className="text-mass">{formatKg(needsG / 1000)}</b> kg needed of{" "}
+              <b className="text-mass">{massFigure(needsG / 1000)}</b> {unitOf("kg")} needed of{" "}
             </>
           ) : null}
-          <b className="text-mass">{formatKg(mostG / 1000)}</b> kg chosen
+          <b className="text-mass">{massFigure(mostG / 1000)}</b> {unitOf("kg")} chosen
           {needsG > 0 && needsG < mostG && ": the rest stays in its vessel"}
         </p>
         <SaysStanding standing={standing} />

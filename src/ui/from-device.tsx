@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { asProposed } from "./fields/figure";
 
 export interface DeviceAtHand {
   readonly name: string;
@@ -58,7 +59,7 @@ export function FromDevice({
           if ("problem" in got) setSays(got.problem);
           else {
             setSays("");
-            onValue(String(got.value));
+            onValue(kind === "scale" ? asProposed(String(got.value), "kg") : String(got.value));
           }
         }}
       >

@@ -2,7 +2,7 @@ import { cookies } from "next/headers";
 import type { ReactNode } from "react";
 import { houseDatabase } from "@/house/door";
 import { wallTimeIn } from "@/house/language/clock";
-import { WORDS } from "@/house/line";
+import { cardHere, WORDS } from "@/house/line";
 import { anythingTurns } from "@/house/spin/view";
 import { stripView, tapeView } from "@/house/standing/strip-and-tape";
 import { Keys } from "@/ui/shell/keys";
@@ -14,8 +14,6 @@ import { Tape, TapeDrawer } from "@/ui/shell/tape";
 import { Turning } from "@/ui/shell/turning";
 import { decoded } from "../address";
 import { floorAsItStands, houseAsItStands } from "../read";
-
-const CARD = WORDS.map(({ bay, example, means }) => ({ bay, example, means }));
 
 export default async function HouseLayout({ children }: { children: ReactNode }) {
   const s = await houseAsItStands();
@@ -56,7 +54,7 @@ export default async function HouseLayout({ children }: { children: ReactNode })
       <Line late={<LateEntry now={wallTimeIn(s.house.zone, s.now)} />}>
         <TapeDrawer view={tape} who={who} />
       </Line>
-      <Keys card={CARD} />
+      <Keys card={WORDS.map(cardHere)} />
     </div>
   );
 }

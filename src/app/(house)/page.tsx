@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
+import { massFigureG, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
 import { vesselWord } from "@/house/settle/settling";
 import { dayAccount } from "@/house/standing/day";
@@ -33,11 +33,11 @@ export default async function Today() {
         </span>
         {s.vessels.length > 0 && (
           <Figure
-            value={formatKgFromG(
+            value={massFigureG(
               s.vessels.reduce((g, p) => g + p.grams, 0),
               0,
             )}
-            unit={`kg in ${plural(s.vessels.length, vesselWord(s.vessels))}`}
+            unit={`${unitOf("kg")} in ${plural(s.vessels.length, vesselWord(s.vessels))}`}
             tone="mass"
           />
         )}

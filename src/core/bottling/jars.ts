@@ -1,6 +1,6 @@
 /** How much honey a lot of jars takes, and what is lost on the way. */
 import { DomainError } from "../domain-error";
-import { formatKgFromG } from "../units";
+import { jarIn, METRIC, ozFromGrams, quantityIn, type Shown } from "../units";
 
 export interface JarPlan {
   /** Drawn from the pails, whole grams. */
@@ -21,13 +21,16 @@ export interface JarPlan {
  * @param input grams drawn (whole), jars (1-100,000), nominal grams on the label (5-10,000)
  * @throws DomainError `not-enough-honey`, `under-label`, `no-jars`, `out-of-range`
  */
-export function planJars(input: {
-  drawnGrams: number;
-  jars: number;
-  nominalG: number;
-  lostGrams?: number | undefined;
-  meanFillG?: number | undefined;
-}): JarPlan {
+export function planJars(
+  input: {
+    drawnGrams: number;
+    jars: number;
+    nominalG: number;
+    lostGrams?: number | undefined;
+    meanFillG?: number | undefined;
+  },
+  shown = METRIC,
+): JarPlan {
   const { drawnGrams, jars, nominalG } = input;
   if (!(Number.isInteger(jars) && jars >= 1 && jars <= 100_000))
     throw new DomainError("no-jars", "A lot needs at least one jar.", { jars });
@@ -44,7 +47,7 @@ export function planJars(input: {
   if (lostGrams < 0) {
     throw new DomainError(
       "not-enough-honey",
-      `${jars} jars of ${wantedG} g need ${formatKgFromG(jarredGrams)} kg; the pails give ${formatKgFromG(drawnGrams)} kg, enough for ${Math.floor(drawnGrams / wantedG)}.`,
+      `${jars} jars of ${jarIn(wantedG, shown)} need ${kgIn(jarredGrams, shown)}; the pails give ${kgIn(drawnGrams, shown)}, enough for ${Math.floor(drawnGrams / wantedG)}.`,
       { drawnGrams, jarredGrams },
     );
   }
@@ -52,12 +55,17 @@ export function planJars(input: {
   if (!(meanFillG >= nominalG)) {
     throw new DomainError(
       "under-label",
-      `That leaves ${meanFillG.toFixed(1)} g a jar, under the ${nominalG} g on the label. Fewer jars, more honey, or less loss.`,
+      `That leaves ${jarExactly(meanFillG, shown)} a jar, under the ${jarIn(nominalG, shown)} on the label. Fewer jars, more honey, or less loss.`,
       { meanFillG, nominalG },
     );
   }
   return { drawnGrams, jarredGrams, lostGrams, meanFillG, giveawayG: meanFillG - nominalG };
 }
+
+const kgIn = (grams: number, shown: Shown): string => quantityIn(grams / 1000, "kg", shown);
+/** A mean fill, fine enough to see it fall short of a label. */
+const jarExactly = (grams: number, shown: Shown): string =>
+  shown.mass === "kg" ? `${grams.toFixed(1)} g` : `${ozFromGrams(grams).toFixed(2)} oz`;
 
 /** More than this lost on the way, as a share of what was drawn and at least so many grams, asks to be named (common practice). */
 const LOSS_SHARE = 0.02;
@@ -80,7 +88,7 @@ export interface PailToDraw {
  * the others, each emptied before the next is begun. What the jars do not need stays in its pail.
  * @throws DomainError `not-enough-honey` when the pails do not hold it
  */
-export function drawFrom(pails: readonly PailToDraw[], neededGrams: number): number[] {
+export function drawFrom(pails: readonly PailToDraw[], neededGrams: number, shown = METRIC): number[] {
   let left = neededGrams - pails.reduce((g, p) => g + (p.takenGrams ?? 0), 0);
   const drawn = pails.map((p) => {
     if (p.takenGrams !== undefined) return p.takenGrams;
@@ -92,7 +100,7 @@ export function drawFrom(pails: readonly PailToDraw[], neededGrams: number): num
     const held = pails.reduce((g, p) => g + (p.takenGrams ?? p.heldGrams), 0);
     throw new DomainError(
       "not-enough-honey",
-      `That needs ${formatKgFromG(neededGrams)} kg; the pails give ${formatKgFromG(held)} kg.`,
+      `That needs ${kgIn(neededGrams, shown)}; the pails give ${kgIn(held, shown)}.`,
       { neededGrams, held },
     );
   }

@@ -1,6 +1,6 @@
 /** The drum and the pail under its gate: where the honey is that came out of the combs, and whether more may come. */
 import { mustBeWithin } from "../domain-error";
-import { formatKg } from "../units";
+import { METRIC, quantityIn, type Shown } from "../units";
 
 /** Honey a run gives: fast at first, less and less towards its end. */
 export interface Flow {
@@ -149,8 +149,6 @@ export interface Headroom {
   readonly pailFreeKg: number;
 }
 
-const kg = (x: number): string => `${formatKg(x)} kg`;
-
 /**
  * May the next load run, and when is the pail full? What turns now comes first, then the next load, each of them
  * fast at first. The pail takes what it can, the drum the rest up to the frames.
@@ -164,6 +162,7 @@ export function headroom({
   turning = { kg: 0, min: 0 },
   minutesFor = (wanted) => (turning.kg > 0 ? wanted / turning.kg : 0) * turning.min,
   next,
+  shown = METRIC,
 }: {
   readonly pailKg: number;
   /** Null while no pail stands there. */
@@ -174,7 +173,10 @@ export function headroom({
   /** Minutes until that many kilograms of what turns have come; evenly when left out. */
   readonly minutesFor?: (kg: number) => number;
   readonly next: { readonly kg: number; readonly min: number; readonly decline?: number };
+  /** In whose units the sentence speaks. */
+  readonly shown?: Shown;
 }): Headroom {
+  const kg = (x: number): string => quantityIn(x, "kg", shown);
   for (const [value, what] of [
     [pailKg, "The honey in the pail"],
     [pailHoldsKg ?? 0, "What the pail holds"],

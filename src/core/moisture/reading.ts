@@ -1,5 +1,6 @@
 /** One reading of a refractometer, whatever its scale, brought to % water at 20 °C. */
 import { DomainError, mustBeWithin } from "../domain-error";
+import { METRIC, quantityIn, type Shown } from "../units";
 import type { Reason } from "../verdict";
 import {
   refractiveIndexFromBrix,
@@ -19,6 +20,8 @@ export interface ReadingInput {
   readonly compensates?: boolean;
   /** Calibration offset in index units: reference minus reading at the last check. */
   readonly offset?: number;
+  /** In whose units the reasons speak. */
+  readonly shown?: Shown;
 }
 
 export interface CorrectedReading {
@@ -70,6 +73,7 @@ export function correctReading({
   tempC,
   compensates = false,
   offset = 0,
+  shown: read = METRIC,
 }: ReadingInput): CorrectedReading {
   mustBeWithin(tempC, 10, 45, "The sample's temperature", "°C");
   mustBeWithin(offset, -0.01, 0.01, "A calibration offset in index units");
@@ -84,7 +88,7 @@ export function correctReading({
     index20,
     correctionPct,
     because: [
-      { what: "The instrument showed", figure: `${SHOWN[scale](value)} at ${tempC.toFixed(1)} °C` },
+      { what: "The instrument showed", figure: `${SHOWN[scale](value)} at ${quantityIn(tempC, "°C", read)}` },
       ...(offset === 0 ? [] : [{ what: "Calibration offset added", figure: offset.toFixed(4) }]),
       compensates
         ? {
@@ -92,7 +96,7 @@ export function correctReading({
             figure: "0.0 points",
           }
         : {
-            what: "Brought to 20 °C in refractive index, 0.00023 per °C",
+            what: `Brought to ${quantityIn(20, "°C", read, 0)} in refractive index, 0.00023 per °C`,
             figure: `${correctionPct >= 0 ? "+" : "−"}${Math.abs(correctionPct).toFixed(1)} points`,
             source: "Wedmore 1955, Bee World 36:197",
           },

@@ -8,8 +8,25 @@ export {
   kgFromLb,
   lbFromKg,
   ozFromGrams,
+  parseGrams,
   parseJarG,
   parseMassKg,
 } from "./mass";
+export {
+  differenceIn,
+  figureIn,
+  type HouseUnit,
+  jarIn,
+  METRIC,
+  quantityIn,
+  SHOWN_CHOICES,
+  type Shown,
+  type ShownKind,
+  shownFrom,
+  shownText,
+  unitIn,
+  valueFrom,
+  valueIn,
+} from "./shown";
 export { fahrenheitFromCelsius, parseTempC } from "./temperature";
-export { litresFromUsGallons, usGallonsFromLitres } from "./volume";
+export { litresFromUsGallons, parseCentimetres, parseLitres, usGallonsFromLitres } from "./volume";

@@ -20,11 +20,16 @@ export function gramsFromKg(kg: number): number {
 
 export const kgFromGrams = (grams: number): number => grams / 1000;
 
+/** "3 lb 4 oz", as a grocer's scale says it. */
+const POUNDS_AND_OUNCES = /^(\d{1,4}) ?lbs? (\d{1,2}(?:[.,]\d{1,3})?) ?oz$/i;
+
 /**
- * Reads a typed mass: "26.4", "26,4 kg", "58.2 lb", "850 g". No unit means kilograms.
+ * Reads a typed mass: "26.4", "26,4 kg", "58.2 lb", "3 lb 4 oz", "12 oz", "850 g". No unit means kilograms.
  * @throws DomainError `not-a-number` or `unknown-unit`
  */
 export function parseMassKg(text: string): number {
+  const [, pounds, ounces = ""] = POUNDS_AND_OUNCES.exec(text.trim().slice(0, 40)) ?? [];
+  if (pounds) return kgFromLb(Number(pounds) + Number(ounces.replace(",", ".")) / 16);
   const { value, unit } = parseFigure(text);
   switch (unit) {
     case "":
@@ -35,8 +40,10 @@ export function parseMassKg(text: string): number {
     case "lb":
     case "lbs":
       return kgFromLb(value);
+    case "oz":
+      return kgFromLb(value / 16);
     default:
-      throw new DomainError("unknown-unit", `"${unit}" is not a unit of mass here: use kg, g or lb.`, {
+      throw new DomainError("unknown-unit", `"${unit}" is not a unit of mass here: use kg, g, lb or oz.`, {
         unit,
       });
   }
@@ -54,11 +61,18 @@ export function parseJarG(text: string): number {
   throw new DomainError("unknown-unit", `"${unit}" is not a unit of a jar: use g, lb or oz.`, { unit });
 }
 
+/** Reads grams that need not be whole, a mean fill: "455.3", "16.06 oz". No unit means grams. @throws DomainError */
+export function parseGrams(text: string): number {
+  const { value, unit } = parseFigure(text);
+  return unit === "" ? value : parseMassKg(text) * 1000;
+}
+
 /** "1,026.4": kilograms to a tenth unless `digits` says otherwise, without the unit. */
 export function formatKg(kg: number, digits = 1): string {
   // Making a formatter costs a hundred times what using it does.
   FORMATS[digits] ??= new Intl.NumberFormat("en-GB", {
     minimumFractionDigits: digits,
+    signDisplay: "negative",
     maximumFractionDigits: digits,
   });
   return FORMATS[digits].format(kg);

@@ -2,21 +2,32 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { DomainError } from "../domain-error";
 import {
+  differenceIn,
   fahrenheitFromCelsius,
   formatKg,
   formatKgFromG,
   gramsFromKg,
+  jarIn,
   kgFromGrams,
   kgFromLb,
   lbFromKg,
   litresFromUsGallons,
+  METRIC,
   ozFromGrams,
+  parseCentimetres,
   parseFigure,
   parseJarG,
+  parseLitres,
   parseMassKg,
   parseTempC,
+  quantityIn,
   rangeOf,
+  type Shown,
+  shownFrom,
+  shownText,
   usGallonsFromLitres,
+  valueFrom,
+  valueIn,
   written,
 } from "./index";
 
@@ -103,5 +114,95 @@ describe("written figures", () => {
     ["250 g", 250],
   ])("a jar of %s holds %i g", (text, grams) => {
     expect(parseJarG(text)).toBe(grams);
+  });
+});
+
+describe("shown units", () => {
+  const US: Shown = { mass: "lb", temperature: "F", volume: "gal", length: "in", day: "mdy", clock: "12" };
+
+  // From the definitions of NIST Handbook 44, Appendix C; the moment from kg·m = 2.2046226 lb x 39.3700787 in.
+  it.each([
+    [12.853, "kg", 1, "28.3 lb"],
+    [12.853, "kg", 2, "28.34 lb"],
+    [29.5, "°C", 1, "85.1 °F"],
+    [-18, "°C", 0, "0 °F"],
+    [3.785411784, "L", 1, "1.0 gal"],
+    [76, "cm", 1, "29.9 in"],
+    [0.3, "kg·m", 1, "26.0 lb·in"],
+    [4.53592, "kg/min", 1, "10.0 lb/min"],
+    [17.2, "%", 1, "17.2 %"],
+  ])(
+    "%f %s, to %i decimals, is read as %s by who reads pounds and Fahrenheit",
+    (value, unit, digits, said) => {
+      expect(quantityIn(value, unit, US, digits)).toBe(said);
+    },
+  );
+
+  it("nothing changes for who reads kilograms; the other kinds are chosen one by one", () => {
+    expect(quantityIn(12.853, "kg", METRIC)).toBe("12.9 kg");
+    const mixed = { ...METRIC, temperature: "F" } as const;
+    expect(quantityIn(12.853, "kg", mixed)).toBe("12.9 kg");
+    expect(quantityIn(30, "°C", mixed, 0)).toBe("86 °F");
+  });
+
+  it("five degrees warmer are nine degrees Fahrenheit warmer, not forty-one", () => {
+    expect(differenceIn(5, "°C", US)).toBe(9);
+    expect(differenceIn(1, "kg", US)).toBeCloseTo(2.2046, 4);
+  });
+
+  it("comes back from what is read, whatever the unit", () => {
+    const units = ["kg", "kg/min", "kg·m", "°C", "L", "L a day", "mm", "cm", "%", "constructor"];
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...units),
+        fc.double({ min: -50, max: 5000, noNaN: true }),
+        (unit, value) => {
+          expect(valueFrom(valueIn(value, unit, US), unit, US)).toBeCloseTo(value, 8);
+        },
+      ),
+    );
+  });
+
+  it("to the third decimal of a pound no whole gram is lost", () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 2_000_000 }), (grams) => {
+        const typed = written(valueIn(grams / 1000, "kg", US), 3);
+        expect(gramsFromKg(valueFrom(Number(typed), "kg", US))).toBe(grams);
+      }),
+    );
+  });
+
+  it.each([
+    [454, "16 oz"],
+    [340, "12 oz"],
+    [250, "8.8 oz"],
+    [907, "2 lb"],
+    [1000, "2.2 lb"],
+  ])("a jar of %i g is one of %s", (grams, said) => {
+    expect(jarIn(grams, US)).toBe(said);
+    expect(jarIn(grams, METRIC)).toBe(`${grams} g`);
+  });
+
+  it("is kept as words; a word that is no choice is read as the house has it", () => {
+    expect(shownFrom(shownText(US))).toEqual(US);
+    expect(shownFrom("", US)).toEqual(US);
+    expect(shownFrom("stone K gal constructor")).toEqual({ ...METRIC, volume: "gal" });
+  });
+
+  it.each([
+    ["3 lb 4 oz", 1.4741752],
+    ["12 oz", 0.3401943],
+    ["26 lbs", 11.7934016],
+  ])("%s are %f kg", (text, kg) => {
+    expect(parseMassKg(text)).toBeCloseTo(kg, 6);
+  });
+
+  it("volumes and lengths are typed in any unit", () => {
+    expect(parseLitres("5 gal")).toBeCloseTo(18.927, 3);
+    expect(parseLitres("25")).toBe(25);
+    expect(parseCentimetres("24 in")).toBeCloseTo(60.96, 9);
+    expect(parseCentimetres("1,2 m")).toBe(120);
+    expect(() => parseLitres("3 lb")).toThrow(/"lb" is not a unit of volume/);
+    expect(() => parseCentimetres("3 constructor")).toThrow(DomainError);
   });
 });

@@ -1,6 +1,6 @@
 /** Honey moved between vessels: what leaves each, what comes into each, and what is missing or too much between them. */
 import { DomainError } from "../domain-error";
-import { formatKgFromG } from "../units";
+import { METRIC, quantityIn, type Shown } from "../units";
 
 export interface Giver {
   readonly name: string;
@@ -55,9 +55,10 @@ export function inProportion(total: number, weights: readonly number[]): number[
 /**
  * Works out a move. Masses are whole grams; a giver or taker whose amount is left out is worked out from the others:
  * givers in their order, each emptied before the next is begun; takers in theirs, each filled to what it holds.
+ * @param shown in whose units a refusal speaks
  * @throws DomainError `nothing-moves`, `itself`, `overdrawn` with what is there, `does-not-fit` with what fits
  */
-export function planMove(givers: readonly Giver[], takers: readonly Taker[]): MovePlan {
+export function planMove(givers: readonly Giver[], takers: readonly Taker[], shown = METRIC): MovePlan {
   if (givers.length === 0 || takers.length === 0)
     throw new DomainError("nothing-moves", "Say from which vessel, and into which.");
   for (const g of givers) {
@@ -66,7 +67,7 @@ export function planMove(givers: readonly Giver[], takers: readonly Taker[]): Mo
     if ((g.takenGrams ?? 0) > g.heldGrams)
       throw new DomainError(
         "overdrawn",
-        `${g.name} holds ${formatKgFromG(g.heldGrams)} kg; ${formatKgFromG(g.takenGrams ?? 0)} kg cannot come out of it.`,
+        `${g.name} holds ${kgIn(g.heldGrams, shown)}; ${kgIn(g.takenGrams ?? 0, shown)} cannot come out of it.`,
       );
   }
   const namedIn = sum(takers.map((t) => t.addedGrams ?? 0));
@@ -74,7 +75,7 @@ export function planMove(givers: readonly Giver[], takers: readonly Taker[]): Mo
   const taken = takersOpen ? givers.map((g) => g.takenGrams ?? g.heldGrams) : asNeeded(givers, namedIn);
   const out = sum(taken);
   const added = takersOpen ? filledInTurn(takers, out) : takers.map((t) => t.addedGrams ?? 0);
-  for (const [j, t] of takers.entries()) mustFit(t, added[j] ?? 0);
+  for (const [j, t] of takers.entries()) mustFit(t, added[j] ?? 0, shown);
   const into = sum(added);
   if (out === 0 || into === 0) throw new DomainError("nothing-moves", "Nothing moves: say how much.");
   const lostGrams = Math.max(0, out - into);
@@ -97,6 +98,8 @@ export function planMove(givers: readonly Giver[], takers: readonly Taker[]): Mo
     gainedGrams,
   };
 }
+
+const kgIn = (grams: number, shown: Shown): string => quantityIn(grams / 1000, "kg", shown);
 
 /** Named amounts, and of the others what is still needed, in their order. */
 function asNeeded(givers: readonly Giver[], needed: number): number[] {
@@ -130,12 +133,12 @@ const OVER_FULL = 1.08;
 export const isOverFull = (grams: number, holdsGrams: number | null): boolean =>
   holdsGrams !== null && grams > holdsGrams * OVER_FULL;
 
-function mustFit({ name, heldGrams, holdsGrams }: Taker, grams: number): void {
+function mustFit({ name, heldGrams, holdsGrams }: Taker, grams: number, shown: Shown): void {
   if (holdsGrams === null || !isOverFull(heldGrams + grams, holdsGrams)) return;
   const room = Math.max(0, holdsGrams - heldGrams);
   throw new DomainError(
     "does-not-fit",
-    `${name} holds ${formatKgFromG(holdsGrams)} kg and has room for ${formatKgFromG(room)} kg; ${formatKgFromG(grams)} kg does not fit.`,
+    `${name} holds ${kgIn(holdsGrams, shown)} and has room for ${kgIn(room, shown)}; ${kgIn(grams, shown)} does not fit.`,
     { room },
   );
 }

@@ -4,7 +4,7 @@
  */
 
 import { DomainError, mustBeWithin } from "../domain-error";
-import { formatKg, rangeOf } from "../units";
+import { figureIn, METRIC, quantityIn, rangeOf, type Shown, unitIn } from "../units";
 import type { Reason } from "../verdict";
 
 export const FRAME_CLASSES = ["light", "middle", "heavy"] as const;
@@ -100,7 +100,16 @@ const Z80 = 1.2816;
 /** Expected honey in pails from a pull not yet spun, with an 80 % band. @throws DomainError as `honeyInSuper` */
 export function expectedYield(
   supers: readonly PulledSuper[],
-  { batches = [], frames = {} }: { batches?: readonly PastBatch[]; frames?: PastFrames } = {},
+  {
+    batches = [],
+    frames = {},
+    shown = METRIC,
+  }: {
+    batches?: readonly PastBatch[];
+    frames?: PastFrames;
+    /** In whose units the reasons speak. */
+    shown?: Shown;
+  } = {},
 ): ExpectedYield {
   const each = supers.map((s) => honeyInSuper(s, frames));
   const held = each.reduce((kg, e) => kg + e.kg, 0);
@@ -121,13 +130,21 @@ export function expectedYield(
     because: [
       {
         what: `${weighed.length} supers weighed, gross less empty`,
-        figure: `${formatKg(weighed.reduce((k, e) => k + e.kg, 0))} kg`,
+        figure: quantityIn(
+          weighed.reduce((k, e) => k + e.kg, 0),
+          "kg",
+          shown,
+        ),
       },
       ...(guessed.length > 0
         ? [
             {
               what: `${guessed.length} supers by depth, frames, how they lift and capping`,
-              figure: `${formatKg(guessed.reduce((k, e) => k + e.kg, 0))} kg`,
+              figure: quantityIn(
+                guessed.reduce((k, e) => k + e.kg, 0),
+                "kg",
+                shown,
+              ),
               source:
                 Object.keys(frames).length > 0
                   ? "common practice, moved by this house's weighed supers"
@@ -145,7 +162,7 @@ export function expectedYield(
       },
       {
         what: "80 % of such pulls would give",
-        figure: `${rangeOf(formatKg(Math.max(0, kg - Z80 * sd), 0), formatKg(kg + Z80 * sd, 0))} kg`,
+        figure: `${rangeOf(figureIn(Math.max(0, kg - Z80 * sd), "kg", shown, 0), figureIn(kg + Z80 * sd, "kg", shown, 0))} ${unitIn("kg", shown)}`,
       },
     ],
   };

@@ -1,7 +1,7 @@
 /** What wants deciding before jars. */
 
-import { formatKgFromG } from "@/core/units";
 import { ageBetween } from "../language/clock";
+import { massG } from "../language/shown";
 import { plural } from "../language/spoken";
 import { stored, vesselWord } from "../settle/settling";
 import type { Decision } from "../standing/model";
@@ -22,8 +22,8 @@ export function bottleDecisions(s: Snapshot): Decision[] {
       urgency: URGENCY.mayBeBottled,
       tone: "go",
       when: "any day",
-      what: `${formatKgFromG(kgOf(ready))} kg in ${plural(ready.length, vesselWord(ready))} may go into jars`,
-      short: `${formatKgFromG(kgOf(ready), 0)} kg to jar`,
+      what: `${massG(kgOf(ready))} in ${plural(ready.length, vesselWord(ready))} may go into jars`,
+      short: `${massG(kgOf(ready), 0)} to jar`,
       so: `Oldest: ${best.name} of ${best.from}, ${ageBetween(best.filledAt, s.now)} old.`,
       why: {
         title: "Which vessels count",

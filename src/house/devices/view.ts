@@ -1,8 +1,10 @@
 /** Refractometers with their checks, and the devices that post by themselves. */
+
 import type { Knex } from "knex";
 import { offsetInWaterPct, type ReadingScale } from "@/core/moisture";
 import { type DeviceRow, devices, newestPost } from "../hot-room/records";
 import { shortDayIn, whenIn } from "../language/clock";
+import { asWritten } from "../language/shown";
 import { type CheckedInstrument, instruments, offsetOf, standingAt } from "../readings/records/instruments";
 import type { Snapshot } from "../standing/snapshot";
 
@@ -36,7 +38,9 @@ function shown(i: CheckedInstrument, s: Pick<Snapshot, "house" | "now">): Instru
   return {
     name: i.name,
     shows: `${unit}, steps of ${i.resolution}`,
-    compensates: i.compensates ? `itself, ${i.atc_lo_c} to ${i.atc_hi_c} °C` : "by Aumbry",
+    compensates: i.compensates
+      ? `itself, ${asWritten(i.atc_lo_c ?? 0, "°C")} to ${asWritten(i.atc_hi_c ?? 0, "°C")}`
+      : "by Aumbry",
     scale: i.scale,
     corrects: i.compensates,
     offsetIndex: standing.offset,
@@ -54,7 +58,7 @@ function shown(i: CheckedInstrument, s: Pick<Snapshot, "house" | "now">): Instru
           when: `${shortDayIn(s.house.zone, c.at)}`,
           who: c.who,
           reference: c.reference,
-          figures: `${c.expected} → ${c.shown} at ${c.temp_c} °C${c.adjusted ? ", then set right" : ""}`,
+          figures: `${c.expected} → ${c.shown} at ${asWritten(c.temp_c, "°C", 1)}${c.adjusted ? ", then set right" : ""}`,
           offset: points(offset),
           drift: before
             ? points(offset - (before.adjusted ? 0 : offsetInWaterPct(offsetOf(i, before))))

@@ -1,7 +1,7 @@
 /** A CSV file as people have it: with or without a byte-order mark, commas, semicolons or tabs, decimal commas. */
 import Papa from "papaparse";
 import { Refusal } from "../language/errors";
-import { CSV_TABLES, type CsvTable } from "./tables";
+import { CSV_TABLES, type CsvTable, headAsRead } from "./tables";
 
 export const MOST_ROWS = 20_000;
 
@@ -66,7 +66,7 @@ function delimiterOf(text: string): string {
 /** A head is a few words; what is longer is no head. */
 const LONGEST_HEAD = 80;
 const LONGEST_CELL = 500;
-const UNIT_BEHIND = /[([](kg|g|lb)[)\]]$/i;
+const UNIT_BEHIND = /[([](kg|g|lb|oz|L|gal|cm|mm|in)[)\]]$/i;
 
 function plainHead(written: string): { name: string; unit: string } {
   const head = written.trim().slice(0, LONGEST_HEAD + 1);
@@ -104,7 +104,7 @@ export function readCsv(
       columns.find((c) => plainHead(c.head).name === name || c.field.toLowerCase() === name.replace(/ /g, ""))
         ?.field ?? null,
   );
-  const known = columns.map((c) => c.head).join(", ");
+  const known = columns.map(headAsRead).join(", ");
   const strange = heads.find(({ name }, i) => fields[i] === null && name !== "");
   if (strange)
     return wrong(
@@ -117,7 +117,7 @@ export function readCsv(
   if (missing.length > 0)
     return wrong(
       "missing-column",
-      `The column${missing.length === 1 ? "" : "s"} ${missing.map((c) => c.head).join(", ")} ${missing.length === 1 ? "is" : "are"} missing. Columns are: ${known}.`,
+      `The column${missing.length === 1 ? "" : "s"} ${missing.map(headAsRead).join(", ")} ${missing.length === 1 ? "is" : "are"} missing. Columns are: ${known}.`,
     );
   if (lines.length === 0) return wrong("empty-file", "There is a head but no row below it.");
   if (lines.length > MOST_ROWS)

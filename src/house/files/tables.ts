@@ -1,9 +1,11 @@
 /** The tables that come in and go out as CSV (RFC 4180, units in the heads), and what a row of each must be. */
+
 import type { Knex } from "knex";
 import Papa from "papaparse";
 import { z } from "zod";
-import { formatKgFromG } from "@/core/units";
+import { written } from "@/core/units";
 import { choice, count, massKg, note, number, tag, text } from "../language/fields";
+import { asRead, unitOf } from "../language/shown";
 import { vesselName } from "../language/vessel-name";
 import { DEPTHS, FOUNDATIONS } from "../vessels/commands/add-supers";
 import { colonies, vessels, vesselsOfHoney, yards } from "../vessels/records";
@@ -14,8 +16,14 @@ export interface CsvColumn {
   readonly needed?: boolean;
 }
 
-const kg = (grams: number | null): string =>
-  grams === null ? "" : formatKgFromG(grams, 2).replace(/,/g, "");
+/** A figure in the unit of its head, fine enough that nothing is lost when the table is brought in again. */
+const inUnit = (value: number | null, unit: string): string =>
+  value === null ? "" : written(asRead(value, unit), unitOf(unit) === unit ? 2 : 3);
+const kg = (grams: number | null): string => inUnit(grams === null ? null : grams / 1000, "kg");
+
+/** A column's head with the unit whoever reads reads in: "empty (lb)". */
+export const headAsRead = ({ head }: CsvColumn): string =>
+  head.replace(/\(([a-zA-Z]{1,4})\)$/, (_, unit: string) => `(${unitOf(unit)})`);
 
 export const CSV_TABLES = {
   yards: {
@@ -110,14 +118,17 @@ export const CSV_TABLES = {
         place: note("Where it stands", 40),
         contact: note("Food contact", 100),
       })
-      .refine((v) => v.holdsKg !== undefined || v.holdsL !== undefined, "Say what it holds, in kg or in L."),
+      .refine(
+        (v) => v.holdsKg !== undefined || v.holdsL !== undefined,
+        "Say what it holds, by weight or by volume.",
+      ),
     async out(db: Knex): Promise<Record<string, unknown>[]> {
       return (await vesselsOfHoney(db)).map((v) => ({
         vessel: `${v.kind} ${v.tag}`,
         holdsKg: kg(v.capacity_g),
-        holdsL: v.capacity_l ?? "",
+        holdsL: inUnit(v.capacity_l, "L"),
         emptyKg: v.weighable === false ? "" : kg(v.empty_g),
-        diameterCm: v.diameter_cm ?? "",
+        diameterCm: inUnit(v.diameter_cm, "cm"),
         place: v.place,
         contact: v.note ?? "",
       }));
@@ -133,7 +144,7 @@ export async function writeCsv(db: Knex, table: CsvTable): Promise<string> {
   const { columns, out } = CSV_TABLES[table];
   const rows = await out(db);
   return `${Papa.unparse(
-    { fields: columns.map((c) => c.head), data: rows.map((r) => columns.map((c) => r[c.field] ?? "")) },
+    { fields: columns.map(headAsRead), data: rows.map((r) => columns.map((c) => r[c.field] ?? "")) },
     { newline: "\r\n", escapeFormulae: true },
   )}\r\n`;
 }

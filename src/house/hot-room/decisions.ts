@@ -1,7 +1,8 @@
 /** What the hot room wants: spin now, dry until, cannot get there, beetles first; and a sensor gone mad. */
+
 import { standingOf } from "@/core/moisture";
-import { formatKgFromG } from "@/core/units";
 import { ageBetween, whenIn } from "../language/clock";
+import { asWritten, massG } from "../language/shown";
 import { plural } from "../language/spoken";
 import type { Decision } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
@@ -16,7 +17,7 @@ const READY = "stacks are ready to spin";
 
 function stackDecision(s: Snapshot, stack: StackState): Decision {
   const { forecast: f, water } = stack;
-  const kg = formatKgFromG(stack.grams);
+  const honey = massG(stack.grams);
   const late = stack.deadline < s.now;
   const by = late
     ? `${ageBetween(stack.deadline, s.now)} over`
@@ -34,7 +35,7 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
       tone: "water",
       what: `Read stack ${stack.name}`,
       short: `read stack ${stack.name}`,
-      so: `${plural(stack.supers.length, "super")}, ${kg} kg, no reading yet.${beetles}`,
+      so: `${plural(stack.supers.length, "super")}, ${honey}, no reading yet.${beetles}`,
       action: read,
     };
   const nowPct = water.meanPct;
@@ -73,7 +74,7 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
         ? `Spin stack ${stack.name}: it is ready`
         : `Stack ${stack.name}: log the room's air to see how long it dries`,
       short: ripe ? `stack ${stack.name} ready` : `stack ${stack.name} drying`,
-      so: `${now}, ${kg} kg; no air is logged, so nothing can be forecast.${beetles}`,
+      so: `${now}, ${honey}; no air is logged, so nothing can be forecast.${beetles}`,
       action: ripe ? out : { label: "Enter the air", href: "/hot-room?do=air" },
     };
   if (f.status === "wetting")
@@ -96,7 +97,7 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
       tone: "go",
       what: `Spin stack ${stack.name}: it is ready`,
       short: `stack ${stack.name} ready`,
-      so: `${now}, target ${s.house.target_pct} %; ${kg} kg, ${water.readBoxes} of ${water.boxes} supers read.${beetles}`,
+      so: `${now}, target ${s.house.target_pct} %; ${honey}, ${water.readBoxes} of ${water.boxes} supers read.${beetles}`,
       action: out,
     };
   if (f.conflict)
@@ -123,7 +124,7 @@ function stackDecision(s: Snapshot, stack: StackState): Decision {
       when: "now",
       what: `Stack ${stack.name} cannot get to ${s.house.target_pct} % in this room`,
       short: `${stack.name} cannot dry here`,
-      so: `${now}; this air holds honey at ${pct(f.equilibriumPct)}.${f.needs?.humidityPct ? ` Bring humidity to ${f.needs.humidityPct} %` : ""}${f.needs?.tempC ? `, or warm the same air to ${f.needs.tempC} °C` : ""}.`,
+      so: `${now}; this air holds honey at ${pct(f.equilibriumPct)}.${f.needs?.humidityPct ? ` Bring humidity to ${f.needs.humidityPct} %` : ""}${f.needs?.tempC ? `, or warm the same air to ${asWritten(f.needs.tempC, "°C")}` : ""}.`,
       action: look,
     };
   return {

@@ -1,12 +1,13 @@
 /** The hot room's screen as plain data: stacks to draw, the log thinned for a chart, what each stack knows of itself. */
+
 import type { Knex } from "knex";
 import type { DryingRate, ForecastGoal, RoomAhead } from "@/core/drying";
 import { equilibriumWaterPct, warmUpHours } from "@/core/drying";
 import { standingOf } from "@/core/moisture";
-import { formatKgFromG } from "@/core/units";
 import type { AtHand, InstrumentView } from "../devices/view";
 import { devicesAtHand, instrumentsView } from "../devices/view";
 import { ageBetween, whenIn } from "../language/clock";
+import { massFigureG } from "../language/shown";
 import type { Tone } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
 import { type RoomState, roomAheadOf, type StackState } from "./room";
@@ -119,7 +120,7 @@ function stackView(s: Snapshot, x: StackState): StackView {
       unverified: w.latest.some((r) => r.doubts.length > 0),
     })),
     tags: x.supers.map((w) => w.tag),
-    kg: formatKgFromG(x.grams),
+    kg: massFigureG(x.grams),
     fan: x.fan,
     meanPct: x.water ? `${x.water.meanPct.toFixed(1)} %, at most ${x.water.upperPct.toFixed(1)} %` : "unread",
     worst: x.rate ? `worst ${x.rate.wettest.box}, ${x.rate.wettest.waterPct.toFixed(1)} %` : "",

@@ -1,6 +1,7 @@
 /** What is left to do when a stack is too wet and the beetles come first. */
+
 import { type DryingForecast, type WayOut, waysOut } from "@/core/drying";
-import { formatKg } from "@/core/units";
+import { asWritten, mass, temp } from "../language/shown";
 import { spoken } from "../language/spoken";
 import { stored } from "../settle/settling";
 import type { Snapshot } from "../standing/snapshot";
@@ -17,11 +18,11 @@ function inWords(s: Snapshot, way: WayOut): string {
     case "spin-then":
       return `spin then and use it soon: at most ${pct(way.upperPct)}, not over the limit of ${s.house.limit_pct} %`;
     case "spin-dry-boxes":
-      return `spin super ${spoken(way.boxes)} now (${formatKg(way.kg)} kg, at most ${pct(way.upperPct)} together) and part the others from them`;
+      return `spin super ${spoken(way.boxes)} now (${mass(way.kg)}, at most ${pct(way.upperPct)} together) and part the others from them`;
     case "freeze":
-      return "freeze the combs against beetles (−18 °C, two days) and dry on";
+      return `freeze the combs against beetles (${temp(-18, 0).replace("-", "−")}, two days) and dry on`;
     case "blend":
-      return `spin now and blend with ${formatKg(way.dryKg, 0)} kg of honey at ${pct(way.dryPct)}`;
+      return `spin now and blend with ${mass(way.dryKg, 0)} of honey at ${pct(way.dryPct)}`;
     case "divert":
       return "divert it: mead, bakery or feed";
   }
@@ -45,7 +46,7 @@ export function wayOut(s: Snapshot, stack: StackState, f: DryingForecast): strin
   });
   const help = [
     f.needs?.humidityPct ? `bring humidity to ${f.needs.humidityPct} %` : null,
-    f.needs?.tempC ? `warm the same air to ${f.needs.tempC} °C` : null,
+    f.needs?.tempC ? `warm the same air to ${asWritten(f.needs.tempC, "°C")}` : null,
   ].filter(Boolean);
   const [best, ...others] = ways.map((w) => inWords(s, w));
   const inTime = help.length > 0 ? `In time if you ${help.join(", or ")}. ` : "";

@@ -1,7 +1,8 @@
 /** The working behind what is said of a stack. */
+
 import { upperLimitBecause } from "@/core/moisture";
-import { formatKg, formatKgFromG } from "@/core/units";
 import { ageBetween, whenIn } from "../language/clock";
+import { asWritten, mass, massG, temp } from "../language/shown";
 import { plural } from "../language/spoken";
 import type { Why } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
@@ -36,7 +37,7 @@ export function whyStack(s: Snapshot, stack: StackState): Why {
         ? [
             {
               what: `Room air, ${air.device ?? "typed"}${air.standIn ? " (stand-in)" : ""}`,
-              figure: `${air.tempC.toFixed(1)} °C, ${air.humidityPct.toFixed(0)} %`,
+              figure: `${temp(air.tempC)}, ${air.humidityPct.toFixed(0)} %`,
               by: whenIn(s.house.zone, air.at, s.now),
             },
             {
@@ -71,14 +72,14 @@ export function whyStack(s: Snapshot, stack: StackState): Why {
       ...(f && stack.waterKg > 0
         ? [
             {
-              what: `Water still to take out of ${formatKgFromG(stack.grams)} kg`,
-              figure: `${formatKg(stack.waterKg)} kg`,
+              what: `Water still to take out of ${massG(stack.grams)}`,
+              figure: `${mass(stack.waterKg)}`,
               source: "m (W₀ − W₁) / (100 − W₁)",
             },
             ...(stack.dehumidifierHours
               ? [
                   {
-                    what: `The dehumidifier needs at least, rated ${s.house.dehumidifier_l_day} L a day, taken at 35 %`,
+                    what: `The dehumidifier needs at least, rated ${asWritten(s.house.dehumidifier_l_day, "L a day", 1)}, taken at 35 %`,
                     figure: `${stack.dehumidifierHours.toFixed(0)} h`,
                     source: "common practice",
                   },

@@ -1,16 +1,19 @@
 import { DateTime } from "luxon";
+import { clockSaid, dayOfYearSaid, daySaid, weekdayOf, weekdaySaid } from "./said-time";
 
 /** Days and hours as the house's own clock shows them. */
 export const dayIn = (zone: string, at: Date): string =>
   DateTime.fromJSDate(at, { zone }).toISODate() as string;
-export const clockIn = (zone: string, at: Date): string =>
+/** "14:20": the time of the day as it is kept and reckoned with. */
+export const timeOfDayIn = (zone: string, at: Date): string =>
   DateTime.fromJSDate(at, { zone }).toFormat("HH:mm");
+/** The same as it is said: "14:20" or "2:20 pm". */
+export const clockIn = (zone: string, at: Date): string => clockSaid(timeOfDayIn(zone, at));
 /** "2026-08-13T14:30": day and time as a field takes them. */
 export const wallTimeIn = (zone: string, at: Date): string =>
   DateTime.fromJSDate(at, { zone }).toFormat("yyyy-MM-dd'T'HH:mm");
-export const shortDayIn = (zone: string, at: Date): string =>
-  DateTime.fromJSDate(at, { zone }).toFormat("ccc d LLL");
-export const writtenDay = (isoDay: string): string => DateTime.fromISO(isoDay).toFormat("d LLL yyyy");
+export const shortDayIn = (zone: string, at: Date): string => weekdaySaid(dayIn(zone, at));
+export const writtenDay = daySaid;
 export const daysLater = (isoDay: string, days: number): string =>
   DateTime.fromISO(isoDay).plus({ days }).toISODate() as string;
 export const monthsLater = (isoDay: string, months: number): string =>
@@ -20,8 +23,11 @@ export const monthsLater = (isoDay: string, months: number): string =>
 export function whenIn(zone: string, at: Date, now: Date): string {
   const there = DateTime.fromJSDate(at, { zone });
   const here = DateTime.fromJSDate(now, { zone });
-  if (there.hasSame(here, "day")) return there.toFormat("HH:mm");
-  return there.toFormat(Math.abs(there.diff(here, "days").days) < 6 ? "ccc HH:mm" : "d LLL HH:mm");
+  const clock = clockIn(zone, at);
+  if (there.hasSame(here, "day")) return clock;
+  const day = dayIn(zone, at);
+  const near = Math.abs(there.diff(here, "days").days) < 6;
+  return `${near ? weekdayOf(day) : dayOfYearSaid(day)} ${clock}`;
 }
 
 /** The moment a thing dated `isoDay` is booked at: now when that is today, noon of the day otherwise. */

@@ -6,7 +6,16 @@
 import { DateTime } from "luxon";
 import { z } from "zod";
 import { DomainError } from "@/core/domain-error";
-import { parseFigure, parseJarG, parseMassKg, parseTempC } from "@/core/units";
+import {
+  parseCentimetres,
+  parseFigure,
+  parseGrams,
+  parseJarG,
+  parseLitres,
+  parseMassKg,
+  parseTempC,
+} from "@/core/units";
+import { asRead, asWritten, shown, unitOf } from "./shown";
 
 interface Range {
   min: number;
@@ -22,9 +31,28 @@ const plain = (text: string): number => {
   return value;
 };
 
+/** "between 0 and 132.3 lb", for whoever reads another unit than the house reckons in. */
+function boundsRead({ min, max, unit }: Range): string {
+  const [lo, hi] = [min, max].map((x) => Number(asRead(x, unit).toPrecision(4)).toLocaleString("en-GB"));
+  return `between ${lo} and ${hi} ${unitOf(unit)}`;
+}
+const said = (value: number, unit: string): string =>
+  unitOf(unit) === unit ? `${value}${unit ? ` ${unit}` : ""}` : asWritten(value, unit);
+
+/** A figure far over what is possible may be one in pounds or Fahrenheit: the sentence says how those are typed. */
+function otherUnit(value: number, { min, max, unit }: Range): string {
+  const fits = (x: number): boolean => x >= min && x <= max;
+  if (unit === "kg" && shown().mass === "kg" && value > max && fits(parseMassKg(`${value} lb`)))
+    return ` If these are pounds, write ${value} lb.`;
+  if (unit === "°C" && shown().temperature === "C" && value > max && fits(parseTempC(`${value} F`)))
+    return ` If this is Fahrenheit, write ${value} F.`;
+  return "";
+}
+
 function figure(what: string, range: Range, read: (text: string) => number) {
   const u = range.unit ? ` ${range.unit}` : "";
   const bounds = `between ${range.min} and ${range.max.toLocaleString("en-GB")}${u}`;
+  const asked = (): string => (unitOf(range.unit) === range.unit ? bounds : boundsRead(range));
   return z
     .union([z.number(), z.string().max(60, `${what} is far too long.`)], {
       error: ({ input }) => (input == null ? `${what} is missing.` : `${what} must be a number.`),
@@ -45,7 +73,7 @@ function figure(what: string, range: Range, read: (text: string) => number) {
       if (!inside) {
         ctx.addIssue({
           code: "custom",
-          message: `${what} must be ${bounds}, not ${value}${u}.`,
+          message: `${what} must be ${asked()}, not ${said(value, range.unit)}.${otherUnit(value, range)}`,
         });
         return z.NEVER;
       }
@@ -59,6 +87,13 @@ function figure(what: string, range: Range, read: (text: string) => number) {
       description: `${what}${u ? `,${u}` : ""}; ${bounds}. A number, or text with a decimal point or comma.`,
     });
 }
+
+/** How a figure in such a unit is read, whatever unit it was typed in; others stand without one. */
+const READ_IN: Readonly<Record<string, (text: string) => number>> = {
+  L: parseLitres,
+  cm: parseCentimetres,
+  g: parseGrams,
+};
 
 /** Kilograms, a gram at least: the ledger counts whole grams. Text may carry kg, g or lb. */
 export const massKg = (what: string, max: number) =>
@@ -75,7 +110,7 @@ export const tempC = (what: string, min: number, max: number) =>
 export const count = (what: string, min: number, max: number) =>
   figure(what, { min, max, unit: "", whole: true }, plain);
 export const number = (what: string, min: number, max: number, unit = "") =>
-  figure(what, { min, max, unit }, plain);
+  figure(what, { min, max, unit }, READ_IN[unit] ?? plain);
 
 export const text = (what: string, max = 80) =>
   z

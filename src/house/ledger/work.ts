@@ -2,8 +2,8 @@
 
 import type { Knex } from "knex";
 import type { MovementKind } from "@/core/ledger";
-import { formatKgFromG } from "@/core/units";
 import { refuse } from "../language/errors";
+import { massG } from "../language/shown";
 import type { Actor } from "../people/records";
 import type { Stated } from "./records/entries";
 import { type FillKind, fillAt, lastFillOf } from "./records/fills";
@@ -193,13 +193,13 @@ export class Work {
     if (move.grams === 0) return;
     const there = await fillAt(this.tx, move.from, this.moment);
     if (!there.isSource) {
-      const wanted = `${formatKgFromG(move.grams)} kg cannot come out of it`;
+      const wanted = `${massG(move.grams)} cannot come out of it`;
       if (there.grams < move.grams)
-        refuse("overdrawn", `${move.fromName} holds ${formatKgFromG(there.grams)} kg; ${wanted}.`);
+        refuse("overdrawn", `${move.fromName} holds ${massG(there.grams)}; ${wanted}.`);
       if (there.spare < move.grams)
         refuse(
           "overdrawn-later",
-          `${move.fromName} held ${formatKgFromG(there.grams)} kg then, but what was taken out since leaves only ${formatKgFromG(there.spare)} kg; ${wanted} that early.`,
+          `${move.fromName} held ${massG(there.grams)} then, but what was taken out since leaves only ${massG(there.spare)}; ${wanted} that early.`,
         );
       this.restOnEntries(there.fedBy, move.because);
     }

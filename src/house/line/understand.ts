@@ -10,6 +10,7 @@ import { isWritable } from "../language/writable";
 import { rehearse } from "../ledger/command";
 import { batchKnown } from "../spin/records/batches";
 import { maybeColony, maybeVessel } from "../vessels/records";
+import { cardHere, withUnitsHere } from "./here";
 
 export type Understood =
   | {
@@ -127,7 +128,10 @@ export async function understand(db: Knex, raw: string, who: string, at?: string
     const groups = Object.fromEntries(
       Object.entries(match.groups ?? {}).map(([name, v]) => [name, v?.replace(/^:/, "")]),
     );
-    const input = { ...verb.input(groups), ...(verb.takesBatch && batch ? { batch } : {}) };
+    const input = {
+      ...withUnitsHere(verb.input(groups)),
+      ...(verb.takesBatch && batch ? { batch } : {}),
+    };
     try {
       const { say } = await rehearse(db, command, {
         input,
@@ -146,7 +150,8 @@ export async function understand(db: Knex, raw: string, who: string, at?: string
   }
   const lettered = await letteredTag(db, text);
   if (lettered) return { kind: "unclear", ...lettered };
-  const near = nearestVerb(text);
+  const nearest = nearestVerb(text);
+  const near = nearest && cardHere(nearest);
   const tag = /^[sbct]\d[a-z0-9-]*$/i.exec(text);
   if (tag)
     return {

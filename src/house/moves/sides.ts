@@ -1,9 +1,11 @@
 /** The two sides of a pour: which vessel, what was in it, and what moved by weight, level or word. */
+
 import { DomainError } from "@/core/domain-error";
-import { formatKgFromG, gramsFromKg, written } from "@/core/units";
+import { gramsFromKg } from "@/core/units";
 import { type MovePlan, massByLevel, planMove } from "@/core/vessels";
 import { Refusal, refuse } from "../language/errors";
 import { massKg, number } from "../language/fields";
+import { asWritten, massG, shown } from "../language/shown";
 import { capital } from "../language/spoken";
 import type { NamedVessel } from "../language/vessel-name";
 import { fillAt, lastFillOf } from "../ledger/records/fills";
@@ -74,8 +76,8 @@ export async function sideOf(
     refuse(
       gives ? "more-than-before" : "nothing-added",
       gives
-        ? `${capital(name)} would hold ${formatKgFromG(after ?? 0)} kg afterwards, and held ${formatKgFromG(heldGrams)} kg before: nothing left it.`
-        : `${capital(name)} held ${formatKgFromG(heldGrams)} kg before and would hold ${formatKgFromG(after ?? 0)} kg: nothing came into it.`,
+        ? `${capital(name)} would hold ${massG(after ?? 0)} afterwards, and held ${massG(heldGrams)} before: nothing left it.`
+        : `${capital(name)} held ${massG(heldGrams)} before and would hold ${massG(after ?? 0)}: nothing came into it.`,
       `${at}.${said.levelCm === undefined ? "grossKg" : "levelCm"}`,
     );
   return {
@@ -108,7 +110,7 @@ function afterwards(
     if (net < 0)
       refuse(
         "under-empty",
-        `${capital(name)} weighs ${formatKgFromG(vessel.empty_g)} kg empty; ${written(grossKg)} kg is less.`,
+        `${capital(name)} weighs ${massG(vessel.empty_g)} empty; ${asWritten(grossKg, "kg")} is less.`,
         `${at}.grossKg`,
       );
     return net;
@@ -130,6 +132,7 @@ export function planned(givers: readonly Side[], takers: readonly Side[]): MoveP
         addedGrams: t.grams,
         holdsGrams: holdsGrams(t.vessel),
       })),
+      shown(),
     );
   } catch (error) {
     if (!(error instanceof DomainError)) throw error;

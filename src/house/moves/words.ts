@@ -12,7 +12,7 @@ export const WORDS: readonly Verb[] = [
     means:
       "pails 12 and 13 go into drum 1, all of it; pour 20 kg b12 into v1 takes a part (v a tank, u a tub); because and a reason releases honey kept apart",
     pattern: new RegExp(
-      `^pour (?:(?<kg>${FIGURE}(?: ?(?:kg|lb))) )?(?<from>${VESSEL}(?:[ ,]{1,2}${VESSEL}){0,30}) into (?<to>${VESSEL}(?:[ ,]{1,2}${VESSEL}){0,30})${WHY}$`,
+      `^pour (?:(?<kg>${FIGURE}(?: ?(?:kg|g|lbs?|oz))) )?(?<from>${VESSEL}(?:[ ,]{1,2}${VESSEL}){0,30}) into (?<to>${VESSEL}(?:[ ,]{1,2}${VESSEL}){0,30})${WHY}$`,
       "i",
     ),
     command: "move-honey",

@@ -1,5 +1,6 @@
 /** What may leave. */
 
+import { jar } from "../language/shown";
 import { plural } from "../language/spoken";
 import type { Decision } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
@@ -19,7 +20,7 @@ export function outDecisions(s: Snapshot): Decision[] {
       when: "any day",
       what: `${plural(jars, "jar")} of ${plural(here.length, "lot")} may leave`,
       short: `${plural(jars, "jar")} ready`,
-      so: `Oldest first: lot ${first.code}, ${first.honey_kind}, ${plural(first.jars - first.jars_out, "jar")} of ${first.nominal_g} g.`,
+      so: `Oldest first: lot ${first.code}, ${first.honey_kind}, ${plural(first.jars - first.jars_out, "jar")} of ${jar(first.nominal_g)}.`,
       action: { label: "Send jars", href: `/out?do=send&lot=${first.code}` },
     },
   ];

@@ -25,7 +25,7 @@ export const WORDS: readonly Verb[] = [
     means:
       'drum 1 goes to Fen Cellar as it is, all of it; sell 50 kg d1 is a part; ", new" behind the buyer answers what was asked',
     pattern: new RegExp(
-      `^sell (?:(?<kg>${FIGURE}(?: ?(?:kg|lb))) )?(?<vessel>[bdvu]${TAG}) (?<kind>.{1,60}?) to (?<buyer>.{1,80}?)(?<new>, ?new)?${WHY}$`,
+      `^sell (?:(?<kg>${FIGURE}(?: ?(?:kg|g|lbs?|oz))) )?(?<vessel>[bdvu]${TAG}) (?<kind>.{1,60}?) to (?<buyer>.{1,80}?)(?<new>, ?new)?${WHY}$`,
       "i",
     ),
     command: "send-vessel",

@@ -6,8 +6,8 @@
 import type { Knex } from "knex";
 import { DateTime } from "luxon";
 import { PAGE_SIZES_MM } from "@/core/labels";
-import { formatKgFromG } from "@/core/units";
 import { clockIn, dayIn, writtenDay } from "../language/clock";
+import { massG } from "../language/shown";
 import { countEntriesSince, newestSeal } from "../ledger/records/entries";
 import { fingerprint } from "../ledger/seal";
 import { checksSince } from "../spin/records/checks";
@@ -67,12 +67,12 @@ export async function closingSheet(db: Knex, now = new Date()): Promise<{ pdf: B
   write("What moved today", 16, "bold");
   doc.y += 4;
   if (account.length === 0) write("Nothing was moved today.", 13);
-  for (const { name, grams } of account) row(name, `${formatKgFromG(grams)} kg`);
+  for (const { name, grams } of account) row(name, `${massG(grams)}`);
   doc.y += 12;
   write("What stands where", 16, "bold");
   doc.y += 4;
   const standing = gramsByBay(s);
-  for (const bay of BAYS) row(bay, `${formatKgFromG(standing[bay])} kg`);
+  for (const bay of BAYS) row(bay, `${massG(standing[bay])}`);
   doc.y += 12;
   const closing = checks.findLast((c) => c.kind === "closing");
   write(

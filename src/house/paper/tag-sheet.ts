@@ -1,10 +1,11 @@
 /** Tags to stick on supers and vessels: large figures to read across a room, and a code a scanner reads. */
+
 import { setImmediate as othersFirst } from "node:timers/promises";
 import type { Knex } from "knex";
 import { PAGE_SIZES_MM, type PageSize, sheetGrid } from "@/core/labels";
-import { formatKgFromG } from "@/core/units";
 import { fromZod, refuse } from "../language/errors";
 import { tags } from "../language/ranges";
+import { massG } from "../language/shown";
 import { VESSEL_LETTER, type VesselKind } from "../ledger/kinds";
 import { oneVessel } from "../vessels/records";
 import { drawCode } from "./code";
@@ -50,8 +51,8 @@ export async function tagSheet(
     const about = [
       vessel.depth,
       vessel.frames === null ? "" : `${vessel.frames} frames`,
-      vessel.weighable === false ? "not weighed" : `empty ${formatKgFromG(vessel.empty_g)} kg`,
-      vessel.capacity_g === null ? "" : `holds ${formatKgFromG(vessel.capacity_g, 0)} kg`,
+      vessel.weighable === false ? "not weighed" : `empty ${massG(vessel.empty_g)}`,
+      vessel.capacity_g === null ? "" : `holds ${massG(vessel.capacity_g, 0)}`,
       vessel.foundation,
     ]
       .filter(Boolean)

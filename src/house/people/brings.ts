@@ -3,8 +3,9 @@
 import { addCrew } from "./commands/add-crew";
 import { setHouse } from "./commands/set-house";
 import { setRoom, setRules } from "./commands/set-rules";
+import { setUnits } from "./commands/set-units";
 
 export const PEOPLE = {
-  commands: [setHouse, setRules, setRoom, addCrew],
+  commands: [setHouse, setRules, setRoom, setUnits, addCrew],
   words: [],
 } as const;

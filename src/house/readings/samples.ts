@@ -1,10 +1,12 @@
 /** Turning what an instrument shows into a reading on record. */
+
 import { type BoxReading, type CorrectedReading, correctReading, type ReadingScale } from "@/core/moisture";
+import { shown } from "../language/shown";
 import type { Work } from "../ledger/work";
 import { type CheckedInstrument, instrumentFor, standingAt } from "./records/instruments";
 import { uncertaintyOf } from "./records/readings";
 
-export interface Shown {
+export interface Drop {
   readonly instrument?: string | undefined;
   readonly scale?: ReadingScale | undefined;
   readonly compensates?: boolean | undefined;
@@ -22,22 +24,18 @@ export interface Taken extends Omit<CorrectedReading, "sdPct"> {
 }
 
 /** Corrects one value for temperature and calibration, as the instrument's record says; never twice. */
-export function corrected(
-  instrument: CheckedInstrument | null,
-  shown: Shown,
-  value: number,
-  at: Date,
-): Taken {
-  const scale = shown.scale ?? instrument?.scale ?? "water";
+export function corrected(instrument: CheckedInstrument | null, drop: Drop, value: number, at: Date): Taken {
+  const scale = drop.scale ?? instrument?.scale ?? "water";
   const named = instrument?.scale === scale ? instrument : null;
-  const standing = named ? standingAt(named, at, shown.tempC) : null;
-  const compensates = shown.compensates ?? named?.compensates ?? false;
+  const standing = named ? standingAt(named, at, drop.tempC) : null;
+  const compensates = drop.compensates ?? named?.compensates ?? false;
   const got = correctReading({
     scale,
     value,
-    tempC: shown.tempC,
+    tempC: drop.tempC,
     compensates,
     offset: standing?.offset ?? 0,
+    shown: shown(),
   });
   const doubts = standing?.doubts ?? ["no instrument was named"];
   const uncertain = uncertaintyOf(got.sdPct, named, standing);
@@ -57,14 +55,14 @@ export function corrected(
 }
 
 /** Which instrument was meant: the one named, or the one checked last. */
-export const meantBy = (work: Work, shown: Shown): Promise<CheckedInstrument | null> =>
-  instrumentFor(work.tx, shown.instrument, shown.scale);
+export const meantBy = (work: Work, drop: Drop): Promise<CheckedInstrument | null> =>
+  instrumentFor(work.tx, drop.instrument, drop.scale);
 
 /** Puts one reading of a fill on record. */
 export async function stateReading(
   work: Work,
   fillId: number,
-  shown: Shown,
+  drop: Drop,
   value: number,
   taken: Taken,
   who = work.actor.name,
@@ -74,8 +72,8 @@ export async function stateReading(
     fill_id: fillId,
     scale: taken.scale,
     value,
-    temp_c: shown.tempC,
-    compensates: shown.compensates ?? taken.instrument?.compensates ?? false,
+    temp_c: drop.tempC,
+    compensates: drop.compensates ?? taken.instrument?.compensates ?? false,
     index20: taken.index20,
     water_pct: taken.waterPct,
     sd_pct: taken.sdPct,

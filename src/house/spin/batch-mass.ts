@@ -1,7 +1,8 @@
 /** Keeping a batch's paper with its scale. */
+
 import { batchAccount } from "@/core/ledger";
-import { formatKgFromG } from "@/core/units";
 import { refuse } from "../language/errors";
+import { massG } from "../language/shown";
 import { fillAt, movementsOf } from "../ledger/records/fills";
 import type { Work } from "../ledger/work";
 import { type BatchRow, combsOfBatches } from "./records/batches";
@@ -31,7 +32,7 @@ export async function coverFromBatch(work: Work, batch: BatchRow, grams: number)
   if (short > allowed) {
     refuse(
       "more-than-came-in",
-      `Batch ${batch.number} has ${formatKgFromG(held)} kg left on paper; ${formatKgFromG(grams)} kg cannot come out of it. Is a super missing from the batch, or a weight wrong?`,
+      `Batch ${batch.number} has ${massG(held)} left on paper; ${massG(grams)} cannot come out of it. Is a super missing from the batch, or a weight wrong?`,
     );
   }
   const gain = await work.openFill({ kind: "gain", name: `gain by weighing, batch ${batch.number}` });

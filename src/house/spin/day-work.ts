@@ -1,6 +1,7 @@
 /** The day's work in boxes: what is still to spin and when it is dry, and what was done since the floor began. */
+
 import type { Box } from "@/core/dayplan";
-import { formatKgFromG } from "@/core/units";
+import { massG } from "../language/shown";
 import { plural } from "../language/spoken";
 import type { BatchState, Snapshot } from "../standing/snapshot";
 import { framesIn } from "../vessels/frames";
@@ -163,7 +164,7 @@ export function dayWork(
         })),
         ...filled.map((f) => ({
           station: "strain",
-          what: `pail of ${formatKgFromG(f.grams)} kg`,
+          what: `pail of ${massG(f.grams)}`,
           fromMs: f.at.getTime() - PAIL_MIN * MINUTE,
           toMs: f.at.getTime(),
         })),

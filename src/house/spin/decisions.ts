@@ -1,8 +1,8 @@
 /** What the floor wants next: open it, load, weigh back, fill pails, close. */
 
 import { fitting } from "@/core/extraction";
-import { formatKgFromG } from "@/core/units";
 import { clockIn } from "../language/clock";
+import { massG } from "../language/shown";
 import { plural, spoken } from "../language/spoken";
 import type { Decision } from "../standing/model";
 import type { BatchState, Snapshot } from "../standing/snapshot";
@@ -13,7 +13,6 @@ import type { MachineRow } from "./records/machines";
 import type { RunRow } from "./records/runs";
 
 const MINUTE_MS = 60_000;
-const kg = (grams: number): string => formatKgFromG(grams);
 
 const endOf = (run: RunRow): number => run.started_at.getTime() + run.minutes * MINUTE_MS;
 
@@ -28,15 +27,15 @@ function baseOf(batch: BatchState, notBack: readonly BatchComb[]): Base {
       because: [
         {
           what: `${plural(batch.combs.length, "super")} came in, weighed less their empty weight`,
-          figure: `${kg(account.inGrams)} kg`,
+          figure: massG(account.inGrams),
         },
         ...(account.gainedGrams > 0
-          ? [{ what: "Weighed out beyond that", figure: `${kg(account.gainedGrams)} kg` }]
+          ? [{ what: "Weighed out beyond that", figure: massG(account.gainedGrams) }]
           : []),
-        { what: "In pails", figure: `${kg(account.outGrams)} kg` },
-        { what: "Stayed in spun combs", figure: `${kg(account.wetsGrams)} kg` },
-        { what: "Lost, by name", figure: `${kg(account.lostGrams)} kg` },
-        { what: "Still in the batch on paper", figure: `${kg(account.remainderGrams)} kg` },
+        { what: "In pails", figure: massG(account.outGrams) },
+        { what: "Stayed in spun combs", figure: massG(account.wetsGrams) },
+        { what: "Lost, by name", figure: massG(account.lostGrams) },
+        { what: "Still in the batch on paper", figure: massG(account.remainderGrams) },
       ],
       change:
         notBack.length > 0
@@ -48,7 +47,7 @@ function baseOf(batch: BatchState, notBack: readonly BatchComb[]): Base {
 
 const weighs = (tag: string) => ({ label: "Weigh back", href: `/spin?do=weigh&super=${tag}` });
 const stands = ({ account }: BatchState): string =>
-  `${kg(account.outGrams)} kg in pails, ${kg(account.remainderGrams)} kg still in drum and combs.`;
+  `${massG(account.outGrams)} in pails, ${massG(account.remainderGrams)} still in drum and combs.`;
 
 /** Everything is back: its honey wants pails, then it is closed. */
 function toClose(batch: BatchState, base: Base): Decision {
@@ -64,7 +63,7 @@ function toClose(batch: BatchState, base: Base): Decision {
       ? `Batch ${batch.number}: fill the pails`
       : `Batch ${batch.number}: fill the rest or close it`,
     short: noPail ? "fill pails" : `close batch ${batch.number}`,
-    so: `${kg(account.outGrams)} kg in pails, ${kg(account.remainderGrams)} kg unexplained so far.`,
+    so: `${massG(account.outGrams)} in pails, ${massG(account.remainderGrams)} unexplained so far.`,
     action: noPail
       ? { label: "Fill a pail", href: "/spin?do=pail" }
       : { label: "Close it", href: `/spin?do=close&batch=${batch.number}` },

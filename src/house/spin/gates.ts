@@ -1,4 +1,5 @@
 /** The gates of the open batch: which pail stands where, and what the floor knows of the honey over it. */
+
 import {
   type Flow,
   fitting,
@@ -15,6 +16,7 @@ import {
   USUAL_DECLINE,
   underTheGate,
 } from "@/core/extraction";
+import { shown } from "../language/shown";
 import type { BatchState } from "../standing/snapshot";
 import type { FloorMachine, FrameWaiting } from "./model";
 import type { GatePail, WeighedPail } from "./records/gate-pails";
@@ -61,6 +63,7 @@ export function gateAt(gate: GateView, nowMs: number): GateNow {
     turning: { kg: toCome, min: Math.max(0, ...turning.map((f) => (f.toMs - nowMs) / MINUTE)) },
     minutesFor: (kg) => minutesUntil(turning, nowMs, kg),
     next: gate.next,
+    shown: shown(),
   });
   return {
     ...says,

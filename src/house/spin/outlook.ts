@@ -1,7 +1,8 @@
 /** Will the day finish? The kept plan seen from now, and how the floor stands against it. */
+
 import { type DayPlan, HOT_ROOM, simulateDay } from "@/core/dayplan";
-import { formatKg } from "@/core/units";
 import { clockIn } from "../language/clock";
+import { mass } from "../language/shown";
 import { plural } from "../language/spoken";
 import { asDayPlan, foreseenFrom, startsIn } from "./day-plan";
 import type { PlanInput } from "./plan-input";
@@ -93,8 +94,8 @@ function againstPlan(plan: PlanInput, floor: FloorView, since: number): Outlook[
     },
     {
       station: "Strain, pails",
-      planned: `${formatKg(due("strain"), 0)} kg`,
-      actual: `${formatKg(floor.done.pailGrams / 1000, 0)} kg`,
+      planned: `${mass(due("strain"), 0)}`,
+      actual: `${mass(floor.done.pailGrams / 1000, 0)}`,
     },
   ];
 }

@@ -3,10 +3,10 @@
 import type { Knex } from "knex";
 import { cappingsShare, HAND_WAYS, type HandStation, handStation, TOOLS, type Tool } from "@/core/dayplan";
 import { PAIL_FULL, programme } from "@/core/extraction";
-import { formatKgFromG } from "@/core/units";
 import { devicesAtHand } from "../devices/view";
-import { clockIn, dayIn, whenIn } from "../language/clock";
+import { dayIn, timeOfDayIn, whenIn } from "../language/clock";
 import { minutesOf } from "../language/clock-time";
+import { massFigureG } from "../language/shown";
 import { namesOf } from "../people/records";
 import type { Snapshot } from "../standing/snapshot";
 import { usualPailKg } from "../vessels/records";
@@ -74,7 +74,7 @@ export const anythingTurns = (s: Pick<Snapshot, "runs">): boolean => s.runs.some
 /** @param asked the batch to go on with, where more than one has frames to spin */
 export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<FloorView> {
   const today = dayIn(s.house.zone, s.now);
-  const nowMin = minutesOf(clockIn(s.house.zone, s.now));
+  const nowMin = minutesOf(timeOfDayIn(s.house.zone, s.now));
   const closedIds = (await batchesClosedSince(db, new Date(s.now.getTime() - DAY_ON_THE_FLOOR_MS))).map(
     (b) => b.id,
   );
@@ -147,7 +147,7 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
       shut: checks.at(-1)?.kind === "closing",
       aside,
     },
-    bins: bins.map((b: BinState) => ({ tag: b.tag, kg: formatKgFromG(b.grams) })),
+    bins: bins.map((b: BinState) => ({ tag: b.tag, kg: massFigureG(b.grams) })),
     cappings: TOOL_NAMES.map((tool) => ({ tool, ...cappingsShare(tool, cut) })),
     today,
     nowMin,

@@ -4,6 +4,8 @@
  */
 
 import type { Knex } from "knex";
+import { shownText } from "@/core/units";
+import { shown } from "../language/shown";
 import { momentOf } from "./records";
 
 interface Kept {
@@ -21,12 +23,14 @@ export async function shared<T>(db: Knex, part: string, now: Date, read: () => P
   const parts = keptOf.get(db) ?? new Map<string, Kept>();
   keptOf.set(db, parts);
   const moment = await momentOf(db, now);
-  const known = parts.get(part);
+  // What was read holds sentences, and those are in the units of whoever asked.
+  const own = `${part} ${shownText(shown())}`;
+  const known = parts.get(own);
   if (known?.moment === moment) return known.answer as Promise<T>;
   const answer = Promise.resolve().then(read);
   const mine: Kept = { moment, answer };
-  parts.set(part, mine);
+  parts.set(own, mine);
   // What could not be read is asked again by the next.
-  answer.catch(() => parts.get(part) === mine && parts.delete(part));
+  answer.catch(() => parts.get(own) === mine && parts.delete(own));
   return answer;
 }

@@ -1,9 +1,9 @@
 /** The frame around every screen: the strip, the tape, who works here. */
 
 import type { Knex } from "knex";
-import { formatKgFromG } from "@/core/units";
 import { stacksOf } from "../hot-room/stacks";
 import { clockIn, dayIn, shortDayIn, whenIn } from "../language/clock";
+import { massFigureG } from "../language/shown";
 import type { FillKind, HoneyVessel } from "../ledger/kinds";
 import { tape } from "../ledger/records/entries";
 import { crewNow } from "../people/records";
@@ -106,7 +106,7 @@ export function stripView(s: Snapshot): StripView {
         name,
         href: BAY_HREF[name],
         key: String(i + 1),
-        kg: formatKgFromG(grams[name], grams[name] >= 100_000 || grams[name] === 0 ? 0 : 1),
+        kg: massFigureG(grams[name], grams[name] >= 100_000 || grams[name] === 0 ? 0 : 1),
         level: grams[name] / fullest,
         urgent: urgent?.short ?? (grams[name] === 0 ? EMPTY[name] : CALM[name]),
         tone: urgent?.tone ?? "ink",
@@ -155,7 +155,7 @@ export async function tapeView(
       day: dayIn(s.house.zone, r.happened_at) === today ? "today" : shortDayIn(s.house.zone, r.happened_at),
       who: r.who,
       say: r.say,
-      kg: r.grams === null ? null : formatKgFromG(r.grams),
+      kg: r.grams === null ? null : massFigureG(r.grams),
       entered:
         r.recorded_at.getTime() - r.happened_at.getTime() > LATE_MS
           ? whenIn(s.house.zone, r.recorded_at, r.happened_at)

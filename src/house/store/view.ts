@@ -1,7 +1,8 @@
 /** Vessels as the shelf shows them: what each is, and what to do with it. */
+
 import { fermentationRisk } from "@/core/moisture";
-import { formatKgFromG } from "@/core/units";
 import { ageBetween, whenIn } from "../language/clock";
+import { massFigureG } from "../language/shown";
 import { settledAt } from "../settle/settling";
 import type { Tone } from "../standing/model";
 import type { Snapshot, VesselState } from "../standing/snapshot";
@@ -49,7 +50,7 @@ export function shelved(s: Snapshot, vessels: readonly VesselState[]): OnShelf[]
         kind: p.kind,
         tag: p.tag,
         href: `/trace/${p.kind}/${encodeURIComponent(p.tag)}`,
-        kg: formatKgFromG(p.grams),
+        kg: massFigureG(p.grams),
         level: p.capacityG ? p.grams / p.capacityG : 0.9,
         waterPct: p.water.figures.waterPct ?? null,
         line: `${p.owner ? `${p.owner}'s, ` : ""}${p.from}, ${ageBetween(p.filledAt, s.now)}`,

@@ -2,9 +2,9 @@
 
 import type { Knex } from "knex";
 import { batchAccount, standing } from "@/core/ledger";
-import { formatKgFromG } from "@/core/units";
 import { parcelsOfFills } from "../bottle/records";
 import { clockIn, dayIn, writtenDay } from "../language/clock";
+import { massG } from "../language/shown";
 import { capital, plural } from "../language/spoken";
 import { HONEY_VESSELS } from "../ledger/kinds";
 import { type FillKind, movementsOf, reachInDatabase } from "../ledger/records/fills";
@@ -300,7 +300,6 @@ function sentenceFor(
   sentGrams: number,
 ): string {
   if (total === 0) return `No honey of ${start.title} is on record.`;
-  const kg = (g: number) => `${formatKgFromG(g)} kg`;
   const colonies = new Set(supers.map((s) => s.comb.colony)).size;
   const yards = [...new Set(supers.map((s) => s.comb.yard))];
   const from = yards.length <= 2 ? yards.join(" and ") : `${yards.length} yards`;
@@ -314,12 +313,12 @@ function sentenceFor(
   const to =
     names.length === 0
       ? "none of it has left the house"
-      : `${kg(sentGrams)} of it went to ${plural(names.length, "buyer")}`;
+      : `${massG(sentGrams)} of it went to ${plural(names.length, "buyer")}`;
   if (kind === "super" || kind === "colony" || kind === "yard")
-    return `${kg(total)} in ${plural(supers.length, kind === "super" ? "pull" : "super")}${kept}; ${to}.`;
+    return `${massG(total)} in ${plural(supers.length, kind === "super" ? "pull" : "super")}${kept}; ${to}.`;
   const sources = [
     ...(colonies > 0 ? [`${plural(colonies, "colony", "colonies")} in ${from}`] : []),
     ...delivered.map((d) => deliveryName(d.delivery)),
   ];
-  return `${kg(total)} from ${sources.join(" and ")}${kept}; ${to}.`;
+  return `${massG(total)} from ${sources.join(" and ")}${kept}; ${to}.`;
 }

@@ -1,6 +1,6 @@
-import { formatKgFromG } from "@/core/units";
 import { dayIn, writtenDay } from "../language/clock";
 import { refuse } from "../language/errors";
+import { massG } from "../language/shown";
 import { lastFillOf } from "../ledger/records/fills";
 import type { Work } from "../ledger/work";
 import { stayOfComb } from "../spin/records/batches";
@@ -16,7 +16,7 @@ export async function emptied(work: Work, vessel: VesselRow, because: string, fi
   if (last.kind === "comb" && last.grams > 0) {
     refuse(
       "super-full",
-      `Super ${vessel.tag} is here already with ${formatKgFromG(last.grams)} kg in it, pulled ${writtenDay(dayIn(work.house.zone, last.opened_at))}.`,
+      `Super ${vessel.tag} is here already with ${massG(last.grams)} in it, pulled ${writtenDay(dayIn(work.house.zone, last.opened_at))}.`,
       field,
     );
   }

@@ -1,8 +1,9 @@
 /** What the yard wants: boards to fit, pulls due, supers at the intake to judge. */
 
-import { formatKgFromG } from "@/core/units";
 import { stacksOf } from "../hot-room/stacks";
 import { dayIn, writtenDay } from "../language/clock";
+import { dayOfYearSaid } from "../language/said-time";
+import { massG } from "../language/shown";
 import { plural, spoken } from "../language/spoken";
 import type { Decision } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
@@ -15,8 +16,7 @@ function planDecision(s: Snapshot, plan: PlanRow): Decision[] {
   const today = dayIn(s.house.zone, s.now);
   const next = stepsOf(plan).find((step) => !step.done);
   if (!next) return [];
-  const when =
-    next.date < today ? "overdue" : next.date === today ? "today" : writtenDay(next.date).slice(0, -5);
+  const when = next.date < today ? "overdue" : next.date === today ? "today" : dayOfYearSaid(next.date);
   const due = next.date <= today;
   return [
     {
@@ -40,8 +40,8 @@ function planDecision(s: Snapshot, plan: PlanRow): Decision[] {
 
 function intakeDecision(s: Snapshot, pull: PullTogether): Decision {
   const judged = judgedPull(s, pull.supers);
-  const kg = formatKgFromG(pull.supers.reduce((g, w) => g + w.grams, 0));
-  const where = `${pull.yard}, ${plural(pull.supers.length, "super")}, ${kg} kg.`;
+  const honey = massG(pull.supers.reduce((g, w) => g + w.grams, 0));
+  const where = `${pull.yard}, ${plural(pull.supers.length, "super")}, ${honey}.`;
   // The button takes the boxes the verdict speaks of, and no others.
   const taken = judged.taken.length === pull.supers.length ? "" : `super ${spoken(judged.taken)} of `;
   const tags = judged.taken.join(",");

@@ -9,6 +9,7 @@ import {
   type SuperDepth,
 } from "@/core/yields";
 import { dayIn } from "../language/clock";
+import { shown } from "../language/shown";
 import { rulesOf } from "../ledger/records/house";
 import type { Snapshot, WaitingSuper } from "../standing/snapshot";
 import { framesIn, framesOf } from "../vessels/frames";
@@ -70,5 +71,5 @@ export const yieldOf = (
       netKg: w.weighed ? w.grams / 1000 : null,
       frameClass: w.frame_class,
     })),
-    past,
+    { ...past, shown: shown() },
   );

@@ -1,9 +1,10 @@
 import type { Knex } from "knex";
 import { type RipenessRules, stepSdPct } from "@/core/moisture";
-import { formatKgFromG } from "@/core/units";
 import type { PastBatch, PastFrames, SuperDepth } from "@/core/yields";
 import { type AtHand, devicesAtHand } from "../devices/view";
 import { dayIn, writtenDay } from "../language/clock";
+import { dayOfYearSaid } from "../language/said-time";
+import { massFigureG } from "../language/shown";
 import { rulesOf } from "../ledger/records/house";
 import { instruments, kindOf, standingAt } from "../readings/records/instruments";
 import type { Snapshot } from "../standing/snapshot";
@@ -132,7 +133,7 @@ export async function yardView(db: Knex, s: Pick<Snapshot, "house" | "now">): Pr
         blooms: blooms
           .filter((b) => b.yard_id === y.id)
           .slice(-4)
-          .map((b) => `${b.what} ${writtenDay(b.date).slice(0, -5)}`)
+          .map((b) => `${b.what} ${dayOfYearSaid(b.date)}`)
           .join(", "),
         colonies: own.length,
         separate: [...new Set(separate.map((c) => c.owner))]
@@ -140,8 +141,8 @@ export async function yardView(db: Knex, s: Pick<Snapshot, "house" | "now">): Pr
           .join(", "),
         supers,
         grams,
-        kg: formatKgFromG(grams),
-        kgPerColony: own.length > 0 ? formatKgFromG(grams / own.length) : "–",
+        kg: massFigureG(grams),
+        kgPerColony: own.length > 0 ? massFigureG(grams / own.length) : "–",
       };
     }),
   };

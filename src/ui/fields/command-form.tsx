@@ -5,6 +5,7 @@ import { Controller, type FieldPath, type FieldValues, get, set, useForm } from 
 import type { CommandName } from "@/house";
 import { draftOf, dropDraft, keepDraft } from "./draft";
 import { Field } from "./field";
+import { asProposed, forTheHouse, unitsOfDrafts } from "./figure";
 import { type FieldOf, type FieldSpec, inputFrom } from "./spec";
 import { SaysStanding } from "./standing";
 import { useCommand } from "./use-command";
@@ -13,16 +14,36 @@ import { useCommand } from "./use-command";
 function startValues(fields: readonly FieldSpec[]): FieldValues {
   const values: FieldValues = {};
   for (const f of fields)
-    set(values, f.name, f.kind === "check" ? f.value === "true" : (f.value ?? f.options?.[0]?.value ?? ""));
+    set(
+      values,
+      f.name,
+      f.kind === "check" ? f.value === "true" : asProposed(f.value ?? f.options?.[0]?.value ?? "", f.unit),
+    );
   return values;
 }
 
+const US_UNITS: ReadonlySet<string> = new Set(["US", "LR"]);
+const region = (): string => new Intl.Locale(navigator.language).region ?? "";
+const usually = (inThere: string, elsewhere: string): string =>
+  US_UNITS.has(region()) ? inThere : elsewhere;
+
 /** What the browser knows of where it is; "" where it does not say. */
 const PROPOSED = {
+  mass: (): string => usually("lb", "kg"),
+  temperature: (): string => usually("F", "C"),
+  volume: (): string => usually("gal", "L"),
+  length: (): string => usually("in", "mm"),
+  day: (): string => usually("mdy", "dmy"),
+  clock: (): string =>
+    new Intl.DateTimeFormat(navigator.language, { hour: "numeric" })
+      .resolvedOptions()
+      .hourCycle?.startsWith("h1")
+      ? "12"
+      : "24",
   zone: (): string => Intl.DateTimeFormat().resolvedOptions().timeZone,
   country: (): string => {
-    const { region } = new Intl.Locale(navigator.language);
-    return region ? (new Intl.DisplayNames(["en"], { type: "region" }).of(region) ?? "") : "";
+    const here = region();
+    return here ? (new Intl.DisplayNames(["en"], { type: "region" }).of(here) ?? "") : "";
   },
 } as const;
 
@@ -61,7 +82,7 @@ export function CommandForm<N extends CommandName>({
   const { standing, errorAt, submit } = useCommand(command);
   const [fromBefore, setFromBefore] = useState(false);
 
-  const form = JSON.stringify([command, fixed ?? {}]);
+  const form = JSON.stringify([command, fixed ?? {}, ...unitsOfDrafts()]);
   // What the house says may change while somebody types: what was typed is compared with it as it is then.
   const now = useRef(fields);
   now.current = fields;
@@ -90,7 +111,12 @@ export function CommandForm<N extends CommandName>({
   };
 
   async function send(values: FieldValues): Promise<void> {
-    const answer = await submit({ ...fixed, ...inputFrom(values) });
+    const asTyped = structuredClone(values);
+    for (const { name, unit } of fields) {
+      const typed = get(asTyped, name);
+      if (typeof typed === "string") set(asTyped, name, forTheHouse(typed, unit));
+    }
+    const answer = await submit({ ...fixed, ...inputFrom(asTyped) });
     if (!answer) return;
     dropDraft(form);
     setFromBefore(false);

@@ -3,6 +3,7 @@
 import { CalendarDays } from "lucide-react";
 import { Popover } from "radix-ui";
 import { type ComponentProps, lazy, Suspense, useState } from "react";
+import { dayOfYearSaid } from "@/house/language/said-time";
 import { readDay, writeDay } from "./day";
 
 const Month = lazy(() => import("./month"));
@@ -28,7 +29,7 @@ export function DayInput({
       <input
         {...input}
         type="text"
-        placeholder="13 Aug"
+        placeholder={dayOfYearSaid("2026-08-13")}
         autoComplete="off"
         value={typed ?? writeDay(value)}
         onChange={(e) => {

@@ -1,6 +1,7 @@
 "use client";
 
 import { useId } from "react";
+import { unitOf } from "@/house/language/shown";
 import { Tick } from "../tick";
 import { DayInput } from "./day-input";
 import type { FieldSpec } from "./spec";
@@ -8,7 +9,11 @@ import type { FieldSpec } from "./spec";
 const WIDTH = { 1: "w-32", 2: "w-48", 3: "w-72" } as const;
 
 /** Told where another unit may be typed; every field of that unit is read so. */
-const OTHER_UNIT: Readonly<Record<string, string>> = { kg: "kg or lb", "°C": "°C or °F" };
+const OTHER_UNIT: Readonly<Record<string, readonly string[]>> = { kg: ["kg", "lb"], "°C": ["°C", "°F"] };
+const unitsOf = (unit: string): string | undefined => {
+  const both = OTHER_UNIT[unit];
+  return both && (unitOf(unit) === both[0] ? both : both.toReversed()).join(" or ");
+};
 
 /** Label, input, hint and error, wired together so that no id can be forgotten. */
 export function Field({
@@ -49,7 +54,7 @@ export function Field({
     <div className={`field max-w-full ${WIDTH[spec.span ?? 2]}`} data-wrong={error ? "" : undefined}>
       <label className="mb-1 block text-[15px] font-semibold" htmlFor={id}>
         {spec.label}
-        {spec.unit && <span className="font-normal text-ink-2">, {spec.unit}</span>}
+        {spec.unit && <span className="font-normal text-ink-2">, {unitOf(spec.unit)}</span>}
       </label>
       {spec.kind === "choice" ? (
         // The system's own list, on purpose: it opens large on a tablet and is pressed with gloves on.
@@ -69,7 +74,7 @@ export function Field({
           inputMode={spec.kind === "figure" ? "decimal" : undefined}
           className={spec.kind === "figure" ? "font-mono" : ""}
           placeholder={
-            spec.placeholder ?? (spec.kind === "figure" && spec.unit ? OTHER_UNIT[spec.unit] : undefined)
+            spec.placeholder ?? (spec.kind === "figure" && spec.unit ? unitsOf(spec.unit) : undefined)
           }
           value={String(value)}
           autoComplete="off"

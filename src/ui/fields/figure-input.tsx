@@ -2,12 +2,12 @@
 
 import { useId, useState } from "react";
 import { Field } from "./field";
-import { type Bounds, figureOf, wrongFigure } from "./figure";
+import { asProposed, type Bounds, figureOf, wrongFigure } from "./figure";
 import type { FieldSpec } from "./spec";
 
 /** What is typed and what is handed on: only a figure within its bounds, or null where it may be left out. */
 function useFigure(value: number | undefined, bounds: Bounds, onChange: (value: number | null) => void) {
-  const [typed, setTyped] = useState(value === undefined ? "" : String(value));
+  const [typed, setTyped] = useState(value === undefined ? "" : asProposed(String(value), bounds.unit));
   const type = (text: string): void => {
     setTyped(text);
     if (wrongFigure(text, bounds) === undefined) onChange(figureOf(text, bounds.unit));

@@ -1,4 +1,15 @@
-import { parseJarG, parseMassKg, parseTempC } from "@/core/units";
+import {
+  METRIC,
+  parseCentimetres,
+  parseFigure,
+  parseGrams,
+  parseJarG,
+  parseLitres,
+  parseMassKg,
+  parseTempC,
+  written,
+} from "@/core/units";
+import { asRead, asReckoned, shown, unitOf } from "@/house/language/shown";
 
 /** Figures as people type them: with a point or a comma, and nothing is taken for one that is none. */
 
@@ -8,36 +19,69 @@ export const figureIn = (text: string | boolean | undefined): number | null => {
   return typed !== "" && Number.isFinite(value) ? value : null;
 };
 
-/** Kilograms as typed, in whatever unit: "42 lb" is 19.05 kg; null while it is no weight. */
-export function massIn(text: string | undefined): number | null {
+/** Units that may stand behind a figure anywhere; the house reads them itself. */
+const READERS: Readonly<Record<string, (text: string) => number>> = {
+  kg: parseMassKg,
+  g: parseGrams,
+  "°C": parseTempC,
+  L: parseLitres,
+  cm: parseCentimetres,
+};
+
+function bareFigure(text: string): number | null {
   try {
-    return parseMassKg(String(text ?? ""));
+    const { value, unit } = parseFigure(text);
+    return unit === "" ? value : null;
   } catch {
     return null;
   }
 }
 
+/**
+ * What was typed, as the house reads it: a bare figure is in the unit that stands beside the field on this tablet.
+ * Text that is no bare figure goes on as it is.
+ */
+export function forTheHouse(text: string, unit: string | undefined): string {
+  if (unit === undefined || unitOf(unit) === unit) return text;
+  const value = bareFigure(text);
+  if (value === null) return text;
+  return READERS[unit]
+    ? `${text.trim()} ${unitOf(unit).replace("°", "")}`
+    : written(asReckoned(value, unit), 6);
+}
+
+/** A figure the house proposes, as this tablet shows it; what is no figure stays. */
+export function asProposed(text: string, unit: string | undefined): string {
+  if (unit === undefined || unitOf(unit) === unit) return text;
+  const value = bareFigure(text);
+  return value === null ? text : written(asRead(value, unit), 3);
+}
+
+/** Kilograms as typed, in whatever unit: "42 lb" is 19.05 kg; null while it is no weight. */
+export const massIn = (text: string | undefined): number | null => figureOf(String(text ?? ""), "kg");
+
 /** Grams in a jar as typed: "1 lb" is 454; null while it is no jar. */
 export function jarIn(text: string | undefined): number | null {
   try {
-    return parseJarG(String(text ?? ""));
+    return parseJarG(forTheHouse(String(text ?? ""), "g"));
   } catch {
     return null;
   }
 }
 
 /** °C as typed, in either scale; null while it is no temperature. */
-export function tempIn(text: string | undefined): number | null {
+export const tempIn = (text: string | undefined): number | null => figureOf(String(text ?? ""), "°C");
+
+/** A figure in the unit it is asked for, read from whatever unit it was typed in. */
+export function figureOf(text: string, unit?: string): number | null {
+  const read = unit === undefined ? undefined : READERS[unit];
+  if (!read) return figureIn(forTheHouse(text, unit));
   try {
-    return parseTempC(String(text ?? ""));
+    return read(forTheHouse(text, unit));
   } catch {
     return null;
   }
 }
-
-/** A figure in the unit it is asked for, read from whatever unit it was typed in. */
-export const figureOf = (text: string, unit?: string): number | null =>
-  unit === "kg" ? massIn(text) : unit === "°C" ? tempIn(text) : figureIn(text);
 
 export interface Bounds {
   readonly from: number;
@@ -53,5 +97,18 @@ export function wrongFigure(text: string, { from, to, unit, whole, optional }: B
   if (optional && text.trim() === "") return undefined;
   const value = figureOf(text, unit);
   const fits = value !== null && value >= from && value <= to && !(whole && !Number.isInteger(value));
-  return fits ? undefined : `${from} to ${to}${unit ? ` ${unit}` : ""}${whole ? ", a whole number" : ""}`;
+  if (fits) return undefined;
+  const [lo, hi] = unit ? [from, to].map((x) => asProposed(String(x), unit)) : [from, to];
+  return `${lo} to ${hi}${unit ? ` ${unitOf(unit)}` : ""}${whole ? ", a whole number" : ""}`;
 }
+
+/** What is half typed means something else once the tablet reads other units: it is kept apart. */
+export const unitsOfDrafts = (): string[] => {
+  const read = shown();
+  return read.mass === METRIC.mass &&
+    read.temperature === METRIC.temperature &&
+    read.volume === METRIC.volume &&
+    read.length === METRIC.length
+    ? []
+    : [`${read.mass} ${read.temperature} ${read.volume} ${read.length}`];
+};

@@ -1,4 +1,5 @@
 import type { FieldPath, FieldValues } from "react-hook-form";
+import type { ShownKind } from "@/core/units";
 import type { CommandName, InputOf } from "@/house";
 
 /** A path in a command's input, "supers.0.tag": a field that was renamed there no longer compiles here. */
@@ -16,8 +17,8 @@ export interface FieldSpec<Name extends string = string> {
   /** Names offered while typing. */
   readonly offers?: readonly string[];
   readonly placeholder?: string;
-  /** Proposed by the browser while nobody filled it in: the zone of its clock, the country of its language. */
-  readonly proposed?: "zone" | "country";
+  /** Proposed by the browser while nobody filled it in: the zone of its clock, the country and units of its language. */
+  readonly proposed?: "zone" | "country" | ShownKind;
   /** Shown only once the house has asked about it; answered anew when anything else changes. */
   readonly whenAsked?: boolean;
   /** Share of the row: 1 is narrow. */

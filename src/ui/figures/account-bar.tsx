@@ -1,5 +1,5 @@
 import type { BatchAccount } from "@/core/ledger";
-import { formatKgFromG } from "@/core/units";
+import { massFigureG, unitOf } from "@/house/language/shown";
 
 /** Where a batch's kilograms went, as one bar to scale with its parts named under it. */
 export function AccountBar({ account }: { account: BatchAccount }) {
@@ -57,10 +57,11 @@ function Part({ name, grams, fill, whole }: { name: string; grams: number; fill?
       )}
       <dt className="text-ink-2">{name}</dt>
       <dd className="font-mono font-bold">
-        {formatKgFromG(grams)}
+        {massFigureG(grams)}
         <small className="font-normal text-ink-2">
           {" "}
-          kg{whole ? `, ${((grams / whole) * 100).toFixed(0)} %` : ""}
+          {unitOf("kg")}
+          {whole ? `, ${((grams / whole) * 100).toFixed(0)} %` : ""}
         </small>
       </dd>
     </div>

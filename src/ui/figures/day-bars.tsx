@@ -1,4 +1,4 @@
-import { formatKgFromG } from "@/core/units";
+import { massFigureG, unitOf } from "@/house/language/shown";
 import type { DayRow } from "@/house/standing/day";
 
 /** Kilograms by what was done with them, to one scale. */
@@ -17,8 +17,8 @@ export function DayBars({ rows }: { rows: readonly DayRow[] }) {
             />
           </dd>
           <dd className={`text-right font-mono font-bold ${r.loss ? "text-stop" : "text-mass"}`}>
-            {formatKgFromG(r.grams)}
-            <small className="font-normal text-ink-2"> kg</small>
+            {massFigureG(r.grams)}
+            <small className="font-normal text-ink-2"> {unitOf("kg")}</small>
           </dd>
         </div>
       ))}

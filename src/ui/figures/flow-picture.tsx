@@ -3,7 +3,7 @@
 import { sankey, sankeyJustify, sankeyLinkHorizontal } from "d3-sankey";
 import Link from "next/link";
 import { useEffect, useRef, useState } from "react";
-import { formatKgFromG } from "@/core/units";
+import { massFigureG, unitOf } from "@/house/language/shown";
 import type { TraceView } from "@/house/trace";
 import { type FoldedFlow, type FoldedNode, foldedFlow } from "@/house/trace/fold";
 
@@ -175,11 +175,11 @@ function Drawing({
                   {...(lines === 2 ? { x: x0 + 15, dy: "1.15em" } : {})}
                 >
                   {lines === 1 && " "}
-                  {formatKgFromG(n.grams, n.grams < 950 ? 2 : crowded ? 0 : 1)}
+                  {massFigureG(n.grams, n.grams < 950 ? 2 : crowded ? 0 : 1)}
                 </tspan>
                 <tspan fill="var(--ink-2)" fontSize={12}>
                   {" "}
-                  kg
+                  {unitOf("kg")}
                 </tspan>
               </>
             )}

@@ -1,6 +1,7 @@
 "use client";
 
 import Link from "next/link";
+import { unitOf } from "@/house/language/shown";
 import { capital } from "@/house/language/spoken";
 import type { OnShelf } from "@/house/store/view";
 
@@ -27,7 +28,7 @@ export function Shelf({ vessels }: { vessels: readonly OnShelf[] }) {
               </b>
               <span className="absolute right-2.5 bottom-1.5 left-2.5 flex items-baseline justify-between">
                 <b className="text-[19px]">{p.kg}</b>
-                <small>kg</small>
+                <small>{unitOf("kg")}</small>
               </span>
             </span>
             <span className="block border-t-[5px] border-timber px-1 pt-1 text-[14px] leading-tight">

@@ -1,7 +1,7 @@
 "use client";
 
 import Link from "next/link";
-import { formatKg } from "@/core/units";
+import { mass } from "@/house/language/shown";
 
 export interface DrawnSuper {
   readonly tag: string;
@@ -38,7 +38,7 @@ export function SuperBoxes({ boxes }: { boxes: readonly DrawnSuper[] }) {
             {box.tag}
           </b>
           <span>
-            <span>{formatKg(box.kg)} kg</span>
+            <span>{mass(box.kg)}</span>
             <span>
               {box.waterPct === null ? `${box.cappedPct} % capped` : `${box.waterPct.toFixed(1)} % water`}
             </span>

@@ -1,6 +1,6 @@
 "use client";
 
-import { formatKg } from "@/core/units";
+import { mass } from "@/house/language/shown";
 import type { GateView } from "@/house/spin/gates";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
@@ -32,8 +32,8 @@ export function Gate({ gate, nowMs }: { gate: GateView; nowMs: number }) {
               {gate.pail ? `Pail ${gate.pail} under the gate ${where}` : `No pail under the gate ${where}`}
             </h2>
             <p className="text-ink-2">
-              {gate.pail && <>about {formatKg(at.pailKg)} kg in it, </>}drum {at.drumPct.toFixed(0)} % up to
-              the frames
+              {gate.pail && <>about {mass(at.pailKg)} in it, </>}drum {at.drumPct.toFixed(0)} % up to the
+              frames
             </p>
           </div>
           <p data-tone={TONE[at.verdict]} className="font-semibold" style={{ color: "var(--tone)" }}>

@@ -3,10 +3,15 @@
 import { CartesianGrid, Legend, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from "recharts";
 import { TOOLS, type Tool } from "@/core/dayplan";
 import { WARMING_PRIOR } from "@/core/residue";
-import { formatKg } from "@/core/units";
+import { differenceIn } from "@/core/units";
+
+import { asRead, mass, massFigure, shown, temp, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
 import type { ResidueView } from "@/house/spin/residue";
 import { INK, roundTicks } from "../axis";
+
+/** What a degree does, of whichever scale is read. */
+const aDegree = (perDegreeC: number): string => (perDegreeC / differenceIn(1, "°C", shown())).toFixed(2);
 
 const UNCLEAR = {
   few: "After a few more boxes are weighed back it tells what warming would win.",
@@ -15,7 +20,11 @@ const UNCLEAR = {
 
 /** What stayed in the comb against the honey's temperature, and what warming would have won. */
 export default function ResidueChart({ points, byTool, line, won }: ResidueView) {
-  const dots = points.map((p) => ({ ...p, leftPct: (p.leftKg / p.hadKg) * 100 }));
+  const dots = points.map((p) => ({
+    ...p,
+    tempC: asRead(p.tempC, "°C"),
+    leftPct: (p.leftKg / p.hadKg) * 100,
+  }));
   const dotsOf = (here: boolean) => dots.filter((p) => p.here === here);
   return (
     <>
@@ -30,7 +39,7 @@ export default function ResidueChart({ points, byTool, line, won }: ResidueView)
             <XAxis
               type="number"
               dataKey="tempC"
-              unit=" °C"
+              unit={` ${unitOf("°C")}`}
               {...roundTicks(dots.map((p) => p.tempC))}
               tick={INK}
               stroke="var(--edge)"
@@ -62,18 +71,18 @@ export default function ResidueChart({ points, byTool, line, won }: ResidueView)
           UNCLEAR[line.why]
         ) : (
           <>
-            Each degree warmer leaves {line.perDegreePct.toFixed(2)} ±{line.halfWidthPct.toFixed(2)} % of the
-            honey less in the comb (80 %; this house's boxes say {line.ownPct.toFixed(2)}, common practice{" "}
-            {WARMING_PRIOR.perDegreePct}).
+            Each {unitOf("°C")} warmer leaves {aDegree(line.perDegreePct)} ±{aDegree(line.halfWidthPct)} % of
+            the honey less in the comb (80 %; this house's boxes say {aDegree(line.ownPct)}, common practice{" "}
+            {aDegree(WARMING_PRIOR.perDegreePct)}).
           </>
         )}
         {won && won.kg > 0.05 && (
           <>
             {" "}
-            At {won.toC.toFixed(0)} °C the {won.boxes === 1 ? "box" : `${won.boxes} boxes`} weighed back would
-            have given{" "}
+            At {temp(won.toC, 0)} the {won.boxes === 1 ? "box" : `${won.boxes} boxes`} weighed back would have
+            given{" "}
             <b className="text-mass">
-              {formatKg(won.kg)} kg ±{formatKg(won.halfWidthKg)}
+              {mass(won.kg)} ±{massFigure(won.halfWidthKg)}
             </b>{" "}
             more.
           </>
@@ -83,7 +92,7 @@ export default function ResidueChart({ points, byTool, line, won }: ResidueView)
         {byTool.map((t) => (
           <li key={t.tool ?? "none"}>
             <b>{t.tool ? TOOLS[t.tool as Tool].name : "tool not named"}</b>, {plural(t.combs, "super")}:{" "}
-            {formatKg(t.leftKg)} kg, {t.leftPct.toFixed(1)} % left
+            {mass(t.leftKg)}, {t.leftPct.toFixed(1)} % left
           </li>
         ))}
       </ul>

@@ -1,6 +1,6 @@
 "use client";
 
-import { formatKg } from "@/core/units";
+import { mass } from "@/house/language/shown";
 import type { LiveRun } from "@/house/spin/model";
 import { Caution } from "../bench";
 import { SaysStanding } from "../fields/standing";
@@ -39,7 +39,7 @@ export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
           Run {run.number}, {run.machine}
         </h2>
         <span className="text-ink-2">
-          batch {run.batch}, about {formatKg(run.expectedKg)} kg to come
+          batch {run.batch}, about {mass(run.expectedKg)} to come
         </span>
         <output aria-label="Time left" className="ml-auto font-mono text-[28px] font-bold">
           {left}

@@ -2,9 +2,10 @@
 
 import { ChevronLeft, ChevronRight, Minus, Plus } from "lucide-react";
 import { FLAGS, type Ripeness, type SuperFlag } from "@/core/moisture";
-import { formatKg } from "@/core/units";
+import { massFigure } from "@/house/language/shown";
 import { ChoiceKeys } from "../choice-keys";
 import { Field } from "../fields/field";
+import { tempIn } from "../fields/figure";
 import { type DeviceAtHand, FromDevice } from "../from-device";
 import { Slide } from "../slide";
 import type { PullRow } from "./rows";
@@ -44,7 +45,7 @@ export function VerdictBand({
       </span>
       <span className="text-[20px] font-bold text-mass">
         {honey.weighed ? "" : "about "}
-        {formatKg(honey.kg)} <small className="text-[14px] font-normal text-ink-2">kg honey</small>
+        {massFigure(honey.kg)} <small className="text-[14px] font-normal text-ink-2">kg honey</small>
       </span>
     </div>
   );
@@ -145,7 +146,7 @@ export function PullCard({
           <FromDevice
             kind="refractometer"
             device={devices.refractometer}
-            about={() => ({ super: row.tag, cappedPct: row.cappedPct, sampleC })}
+            about={() => ({ super: row.tag, cappedPct: row.cappedPct, sampleC: tempIn(sampleC) ?? 20 })}
             onValue={(sample) => change({ sample })}
           />
         </div>

@@ -1,6 +1,6 @@
 "use client";
 
-import { formatKg } from "@/core/units";
+import { mass } from "@/house/language/shown";
 import { Why } from "../why/why";
 import { type Around, bareTag, honeyOf, type judgeRows, type PullRow } from "./rows";
 import { VERDICT } from "./words";
@@ -45,7 +45,7 @@ export function DoneRows({
               </b>
             )}
             <span className="w-28 text-right font-mono text-[15px]">
-              {r.take ? `${honey.weighed ? "" : "≈ "}${formatKg(honey.kg)} kg` : "left"}
+              {r.take ? `${honey.weighed ? "" : "≈ "}${mass(honey.kg)}` : "left"}
             </span>
             {verdict && <Why why={{ title: `Super ${bareTag(r.tag)}`, because: verdict.because }} />}
             <button

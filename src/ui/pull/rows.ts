@@ -11,7 +11,6 @@ import {
   type SuperLook,
   UNCHECKED_SD_PCT,
 } from "@/core/moisture";
-import { formatKg } from "@/core/units";
 import {
   type ExpectedYield,
   expectedYield,
@@ -22,8 +21,9 @@ import {
   type PulledSuper,
   type SuperDepth,
 } from "@/core/yields";
+import { mass, shown } from "@/house/language/shown";
 import { framesOf } from "@/house/vessels/frames";
-import { figureIn, massIn } from "../fields/figure";
+import { figureIn, forTheHouse, massIn } from "../fields/figure";
 
 export interface PullRow {
   readonly key: number;
@@ -164,7 +164,7 @@ export const judgeRows = (rows: readonly PullRow[], around: Around, school: Scho
 export const yieldOfRows = (rows: readonly PullRow[], around: Around): ExpectedYield =>
   expectedYield(
     rows.filter((r) => r.take).map((r) => asPulled(r, around.supers[bareTag(r.tag)])),
-    around.past,
+    { ...around.past, shown: shown() },
   );
 
 /** The row as the command wants it: typed text goes as it is, so that the house answers slips in its own words. */
@@ -179,7 +179,7 @@ export const asInput = (row: PullRow): Record<string, unknown> => ({
   ...(row.partlyCapped.trim() ? { partlyCapped: row.partlyCapped } : {}),
   ...(row.frameClass ? { frameClass: row.frameClass } : {}),
   ...(row.waitingUntil ? { waitingUntil: row.waitingUntil } : {}),
-  ...(row.grossKg.trim() ? { grossKg: row.grossKg } : {}),
+  ...(row.grossKg.trim() ? { grossKg: forTheHouse(row.grossKg, "kg") } : {}),
   ...(row.sample.trim() ? { sample: row.sample } : {}),
   ...(row.despite ? { despite: row.despite } : {}),
 });
@@ -232,7 +232,7 @@ export function slipIn(
   if (gross !== null && gross <= known.emptyKg)
     return {
       field: "grossKg",
-      message: `It weighs ${formatKg(known.emptyKg)} kg empty; ${formatKg(gross)} kg leaves no honey in it.`,
+      message: `It weighs ${mass(known.emptyKg)} empty; ${mass(gross)} leaves no honey in it.`,
     };
   if (row.sample.trim() !== "" && !waterOf(row, around))
     return { field: "sample", message: `"${row.sample}" is no reading of honey on this scale.` };

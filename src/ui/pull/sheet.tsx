@@ -2,10 +2,11 @@
 
 import { useEffect, useRef, useState } from "react";
 import type { School } from "@/core/moisture";
-import { formatKg, rangeOf } from "@/core/units";
+import { rangeOf } from "@/core/units";
+import { mass, massFigure } from "@/house/language/shown";
 import type { PullSheetView } from "@/house/yard/view";
 import { Field } from "../fields/field";
-import { figureIn } from "../fields/figure";
+import { asProposed, forTheHouse, tempIn, unitsOfDrafts } from "../fields/figure";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { keep, keptUnder } from "../kept";
@@ -27,7 +28,7 @@ import {
 import { SheetHead } from "./sheet-head";
 import { VERDICT } from "./words";
 
-const DRAFT = "aumbry-pull-draft";
+const draftKey = (): string => ["aumbry-pull-draft", ...unitsOfDrafts()].join(" ");
 
 interface Draft {
   readonly yard: string;
@@ -41,7 +42,7 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
   const [date, setDate] = useState(view.today);
   const [school, setSchool] = useState<School>(view.rules.school);
   const [instrument, setInstrument] = useState(view.instruments[0]?.name ?? "");
-  const [sampleC, setSampleC] = useState("20");
+  const [sampleC, setSampleC] = useState(asProposed("20", "°C"));
   const [rows, setRows] = useState<readonly PullRow[]>([]);
   const [row, setRow] = useState<PullRow>(blankRow(0));
   const [says, setSays] = useState("");
@@ -50,7 +51,7 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
   const restored = useRef(false);
 
   useEffect(() => {
-    const left = keptUnder<Draft>(DRAFT);
+    const left = keptUnder<Draft>(draftKey());
     if (left && (left.rows.length > 0 || left.now.tag)) {
       setRows(left.rows);
       setRow(left.now);
@@ -60,14 +61,14 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
     restored.current = true;
   }, []);
   useEffect(() => {
-    if (restored.current) keep(DRAFT, { yard, rows, now: row } satisfies Draft);
+    if (restored.current) keep(draftKey(), { yard, rows, now: row } satisfies Draft);
   }, [yard, rows, row]);
 
   const around: Around = {
     supers: view.supers,
     rules: view.rules,
     instrument: view.instruments.find((i) => i.name === instrument) ?? null,
-    sampleC: figureIn(sampleC) ?? 20,
+    sampleC: tempIn(sampleC) ?? 20,
     today: date || view.today,
     past: view.past,
   };
@@ -111,7 +112,7 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
       yard,
       date,
       school,
-      sampleC: sampleC || "20",
+      sampleC: forTheHouse(sampleC, "°C") || "20",
       ...(instrument ? { instrument } : {}),
       supers: rows.map(asInput),
     });
@@ -216,9 +217,9 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
             </p>
             <Why why={{ title: "This pull together", because: judged.because }} />
             <p>
-              expected in pails <b className="text-mass">{formatKg(expected.kg, 0)} kg</b>
+              expected in pails <b className="text-mass">{mass(expected.kg, 0)}</b>
               <span className="text-ink-2">
-                , {rangeOf(formatKg(expected.loKg, 0), formatKg(expected.hiKg, 0))}
+                , {rangeOf(massFigure(expected.loKg, 0), massFigure(expected.hiKg, 0))}
               </span>
             </p>
             <Why

@@ -13,6 +13,8 @@ import {
 } from "recharts";
 import type { DryingForecast } from "@/core/drying";
 import type { AirPoint, StackAhead } from "@/house/hot-room/view";
+import { clockSaid, partsIn, weekdayOf } from "@/house/language/said-time";
+import { asRead, unitOf } from "@/house/language/shown";
 import { INK, roundTicks } from "../axis";
 
 /** Whole hours at round clock times of the house, so that ticks read like a clock. */
@@ -30,15 +32,8 @@ function hoursBetween(fromH: number, toH: number, nowMs: number, zone: string): 
 
 function clockAt(hours: number, nowMs: number, zone: string): string {
   const at = new Date(Math.round((nowMs + hours * 3_600_000) / 60_000) * 60_000);
-  return new Intl.DateTimeFormat("en-GB", {
-    weekday: "short",
-    hour: "2-digit",
-    minute: "2-digit",
-    hourCycle: "h23",
-    timeZone: zone,
-  })
-    .format(at)
-    .replace(",", "");
+  const { day, clock } = partsIn(zone, at.getTime());
+  return `${weekdayOf(day)} ${clockSaid(clock)}`;
 }
 
 /** A low chart has room for so few. */
@@ -97,7 +92,7 @@ export default function RoomChart({
   const { nowMs, zone, goal } = ahead;
   const to = forecast.band.at(-1)?.hours ?? 12;
   const from = Math.min(-6, ...ahead.readings.map((r) => r.hours - 1));
-  const past = air.filter((a) => a.hours >= from);
+  const past = air.filter((a) => a.hours >= from).map((a) => ({ ...a, tempC: asRead(a.tempC, "°C") }));
   const hours = hoursBetween(from, to, nowMs, zone);
   const water = forecast.band.map((b) => ({ hours: b.hours, band: [b.lo, b.hi], mid: b.mid }));
   const y = roundTicks([
@@ -200,7 +195,14 @@ export default function RoomChart({
       </p>
       {past.length > 0 && (
         <>
-          <Air name="Room, °C" dataKey="tempC" colour="var(--heat)" data={past} axis={axis} clock={clock} />
+          <Air
+            name={`Room, ${unitOf("°C")}`}
+            dataKey="tempC"
+            colour="var(--heat)"
+            data={past}
+            axis={axis}
+            clock={clock}
+          />
           <Air
             name="Room, % relative humidity"
             dataKey="humidityPct"

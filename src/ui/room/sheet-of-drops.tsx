@@ -3,8 +3,9 @@
 import { useState } from "react";
 import { judgeSheet } from "@/core/moisture/sheet";
 import type { AtHand, InstrumentView } from "@/house/devices/view";
+import { temp } from "@/house/language/shown";
 import { Field } from "../fields/field";
-import { tempIn } from "../fields/figure";
+import { asProposed, forTheHouse, tempIn } from "../fields/figure";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { FromDevice } from "../from-device";
@@ -27,7 +28,7 @@ export default function SheetOfDrops({
   const [instrument, setInstrument] = useState(
     instruments.find((i) => i.verified)?.name ?? instruments[0]?.name ?? "",
   );
-  const [sampleC, setSampleC] = useState("20");
+  const [sampleC, setSampleC] = useState(asProposed("20", "°C"));
   const [drops, setDrops] = useState(["", "", ""]);
   const { standing, errorAt, submit } = useCommand("read-sheet");
   const picked = instruments.find((i) => i.name === instrument);
@@ -45,7 +46,7 @@ export default function SheetOfDrops({
         const answer = await submit({
           super: tag,
           ...(instrument ? { instrument } : {}),
-          tempC: sampleC || "20",
+          tempC: forTheHouse(sampleC, "°C") || "20",
           values: drops.filter((d) => d.trim() !== ""),
         });
         if (!answer) return;
@@ -100,7 +101,7 @@ export default function SheetOfDrops({
           <FromDevice
             kind="refractometer"
             device={devices.refractometer}
-            about={() => ({ super: tag, sampleC })}
+            about={() => ({ super: tag, sampleC: tempIn(sampleC) ?? 20 })}
             onValue={(value) =>
               setDrops((now) => {
                 const free = now.findIndex((d) => d.trim() === "");
@@ -127,7 +128,7 @@ export default function SheetOfDrops({
       )}
       {sheet && (
         <p className="mt-3" aria-live="polite">
-          In % water at 20 °C:{" "}
+          In % water at {temp(20, 0)}:{" "}
           <b className={sheet.outlier === null ? "text-water" : "text-stop"}>{sheet.sentence}</b>
         </p>
       )}

@@ -4,8 +4,8 @@ import { DndContext, type DragEndEvent, useDraggable, useDroppable } from "@dnd-
 import { useRouter } from "next/navigation";
 import { DropdownMenu } from "radix-ui";
 import { type ReactNode, useState } from "react";
-import { formatKg } from "@/core/units";
 import type { BoxView, StackView } from "@/house/hot-room/view";
+import { mass } from "@/house/language/shown";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { blueness } from "../figures/super-boxes";
@@ -53,7 +53,7 @@ function Box({
               setOpen(true);
             }
           }}
-          aria-label={`Super ${box.tag}, ${formatKg(box.kg)} kg, ${box.waterPct === null ? "not read" : `${box.waterPct.toFixed(1)} % water`}; press to move it`}
+          aria-label={`Super ${box.tag}, ${mass(box.kg)}, ${box.waterPct === null ? "not read" : `${box.waterPct.toFixed(1)} % water`}; press to move it`}
           className="flex min-h-12 w-full touch-none items-center justify-between gap-2 rounded-sm border-[1.5px] border-edge px-2.5 text-left"
           style={{
             background: `color-mix(in srgb, var(--water-fill) ${Math.round(blueness(box.waterPct) * 100)}%, var(--shelf))`,
@@ -69,7 +69,7 @@ function Box({
         >
           <b>{box.tag}</b>
           <span className="text-right font-mono text-[14px] leading-tight">
-            <span className="block">{formatKg(box.kg)} kg</span>
+            <span className="block">{mass(box.kg)}</span>
             <span className="block">
               {box.waterPct === null
                 ? `${box.cappedPct} % capped`

@@ -1,5 +1,6 @@
 import { correctReading } from "@/core/moisture/reading";
 import type { InstrumentView } from "@/house/devices/view";
+import { shown } from "@/house/language/shown";
 import { figureIn } from "../fields/figure";
 
 /** A drop as typed in % water at 20 °C, whatever the scale; a sentence where it is no reading; null while empty. */
@@ -17,6 +18,7 @@ export function waterOf(
       tempC,
       compensates: instrument?.corrects ?? false,
       offset: instrument?.offsetIndex ?? 0,
+      shown: shown(),
     }).waterPct;
   } catch (fault) {
     return (fault as Error).message;

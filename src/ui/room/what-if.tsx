@@ -3,9 +3,11 @@
 import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import { dryingForecast, type FanPosition, humidAir, warmUpHours } from "@/core/drying";
-import { formatKg } from "@/core/units";
 import type { AirPoint, StackAhead } from "@/house/hot-room/view";
+import { clockSaid, dayOfYearSaid, partsIn, weekdayOf } from "@/house/language/said-time";
+import { asRead, asReckoned, asWritten, mass, temp, unitOf } from "@/house/language/shown";
 import { ChoiceKeys } from "../choice-keys";
+import { FigureInput } from "../fields/figure-input";
 import { Slide } from "../slide";
 
 const RoomChart = dynamic(() => import("./chart"), {
@@ -21,17 +23,9 @@ const FANS = [
 
 function clock(hours: number, { nowMs, zone }: StackAhead): string {
   if (!Number.isFinite(hours)) return "never";
-  const at = new Date(nowMs + hours * 3_600_000);
+  const at = partsIn(zone, nowMs + hours * 3_600_000);
   const near = hours < 144;
-  return new Intl.DateTimeFormat("en-GB", {
-    ...(near ? { weekday: "short" } : { day: "numeric", month: "short" }),
-    hour: "2-digit",
-    minute: "2-digit",
-    hourCycle: "h23",
-    timeZone: zone,
-  })
-    .format(at)
-    .replace(",", "");
+  return `${near ? weekdayOf(at.day) : dayOfYearSaid(at.day)} ${clockSaid(at.clock)}`;
 }
 
 const hoursSaid = (h: number): string =>
@@ -79,7 +73,7 @@ export default function WhatIf({ ahead, air }: { ahead: StackAhead; air: readonl
   const { p10, p50, p90 } = forecast.hours;
   const needs = [
     forecast.needs?.humidityPct ? `humidity down to ${forecast.needs.humidityPct} %` : null,
-    forecast.needs?.tempC ? `the same air warmed to ${forecast.needs.tempC} °C` : null,
+    forecast.needs?.tempC ? `the same air warmed to ${asWritten(forecast.needs.tempC, "°C")}` : null,
   ].filter(Boolean);
   return (
     <div>
@@ -141,16 +135,16 @@ export default function WhatIf({ ahead, air }: { ahead: StackAhead; air: readonl
         </b>
         <Slider
           label="Warmth"
-          unit="°C"
-          value={room.tempC}
-          min={15}
-          max={38}
+          unit={unitOf("°C")}
+          value={asRead(room.tempC, "°C")}
+          min={asRead(15, "°C")}
+          max={Math.round(asRead(38, "°C"))}
           tone="heat"
-          onChange={(tempC) => set({ tempC })}
+          onChange={(read) => set({ tempC: asReckoned(read, "°C") })}
         />
         <Slider
           label="Humidity"
-          unit={`%, dew point ${dew.toFixed(0)} °C`}
+          unit={`%, dew point ${temp(dew, 0)}`}
           value={room.humidityPct}
           min={20}
           max={80}
@@ -162,7 +156,7 @@ export default function WhatIf({ ahead, air }: { ahead: StackAhead; air: readonl
       <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 border-t border-rule pt-3">
         <dt>Water still to take out</dt>
         <dd>
-          <b className="text-water">{formatKg(ahead.waterKg)} kg</b>
+          <b className="text-water">{mass(ahead.waterKg)}</b>
           {ahead.dehumidifierHours !== null && (
             <span className="text-ink-2">
               {" "}
@@ -175,20 +169,15 @@ export default function WhatIf({ ahead, air }: { ahead: StackAhead; air: readonl
           {forecast.equilibriumPct.toFixed(1)} % in this air
           {forecast.extrapolated && <span className="text-ink-2"> (outside the published table)</span>}
         </dd>
-        <dt>
-          <label htmlFor="warm-from">Warm to {ahead.spinTempC} °C for spinning, from</label>
-        </dt>
+        <dt>Warm to {asWritten(ahead.spinTempC, "°C", 1)} for spinning, from</dt>
         <dd className="flex items-center gap-2">
-          <input
-            id="warm-from"
-            inputMode="numeric"
-            className="min-h-12 w-16 rounded border-[1.5px] border-edge bg-shelf px-2 font-mono"
+          <FigureInput
+            name={`Warm to ${asWritten(ahead.spinTempC, "°C", 1)} for spinning, from`}
             value={fromC}
-            onChange={(e) =>
-              setFromC(Math.max(0, Math.min(45, Number(e.target.value.replace(/\D/g, "")) || 0)))
-            }
+            bounds={{ from: 0, to: 45, unit: "°C" }}
+            onChange={(tempC) => tempC !== null && setFromC(tempC)}
           />
-          °C: <b className="text-heat">{hoursSaid(warm)}</b>
+          {unitOf("°C")}: <b className="text-heat">{hoursSaid(warm)}</b>
         </dd>
         {ahead.unlogged && (
           <>

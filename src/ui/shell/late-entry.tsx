@@ -2,12 +2,13 @@
 
 import { Clock } from "lucide-react";
 import { useState } from "react";
+import { clockSaid, weekdaySaid } from "@/house/language/said-time";
 import { setHappenedAt, useHappenedAt } from "../late";
 import { Modal } from "../modal";
 
 const inWords = (at: string): string => {
   const [day = "", clock = ""] = at.split("T");
-  return `${clock} on ${new Date(`${day}T12:00:00Z`).toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short", timeZone: "UTC" })}`;
+  return `${clockSaid(clock)} on ${weekdaySaid(day)}`;
 };
 
 const AGO = [

@@ -3,6 +3,7 @@
 import { WifiOff } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
+import { clockSaid, partsIn } from "@/house/language/said-time";
 import { refreshOnce } from "../refresh-once";
 import type { LineState, Told } from "./live-line";
 
@@ -52,12 +53,8 @@ export function LiveRefresh({ zone }: { zone: string }) {
         if (wasDown) refresh();
         return;
       }
-      const since = new Date().toLocaleTimeString("en-GB", {
-        // The house's clock, as everything else on the screen.
-        timeZone: zone,
-        hour: "2-digit",
-        minute: "2-digit",
-      });
+      // The house's clock, as everything else on the screen.
+      const since = clockSaid(partsIn(zone, Date.now()).clock);
       const state = standing;
       saying = setTimeout(
         () => setDown((before) => ({ state, since: before?.since ?? since })),

@@ -2,6 +2,7 @@
 
 import Link from "next/link";
 import { usePathname } from "next/navigation";
+import { unitOf } from "@/house/language/shown";
 import type { StripView } from "@/house/standing/strip-and-tape";
 import { MoreShelves } from "./more-shelves";
 
@@ -53,7 +54,7 @@ export function Strip({ view }: { view: StripView }) {
           </span>
           <span className="absolute top-8 left-4 text-[23px] font-bold">
             {bay.kg}
-            <small className="ml-1 text-[13px] font-medium text-ink-2">kg</small>
+            <small className="ml-1 text-[13px] font-medium text-ink-2">{unitOf("kg")}</small>
           </span>
           <span
             data-tone={bay.tone}

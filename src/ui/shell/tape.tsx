@@ -5,6 +5,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
+import { unitOf } from "@/house/language/shown";
 import type { TapeLine, TapeView } from "@/house/standing/strip-and-tape";
 import { Modal } from "../modal";
 import { refreshOnce } from "../refresh-once";
@@ -186,7 +187,7 @@ function Entry({ line }: { line: TapeLine }) {
         {line.kg !== null && (
           <b className="text-mass">
             {line.kg}
-            <small className="ml-0.5 font-normal text-ink-2">kg</small>
+            <small className="ml-0.5 font-normal text-ink-2">{unitOf("kg")}</small>
           </b>
         )}
         {line.undoable && !line.undone && (

@@ -2,12 +2,12 @@
 
 import { useMemo, useState } from "react";
 import { judgeWater, type WaterRules } from "@/core/moisture";
-import { formatKgFromG } from "@/core/units";
 import { planMove } from "@/core/vessels";
+import { massFigureG, massG, shown, unitOf } from "@/house/language/shown";
 import { capital } from "@/house/language/spoken";
 import type { StoreVessel } from "@/house/store/desk";
 import { Field } from "../fields/field";
-import { massIn } from "../fields/figure";
+import { forTheHouse, massIn } from "../fields/figure";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { VesselFigure } from "./vessel-figure";
@@ -87,6 +87,7 @@ export function Pour({
             addedGrams: grams(to[v.name]),
             holdsGrams: v.holdsG,
           })),
+          shown(),
         ),
       };
     } catch (fault) {
@@ -102,9 +103,9 @@ export function Pour({
 
   async function pour() {
     const said = (t: Typed | undefined) => ({
-      ...(t?.kg.trim() ? { kg: t.kg } : {}),
-      ...(t?.grossKg.trim() ? { grossKg: t.grossKg } : {}),
-      ...(t?.levelCm.trim() ? { levelCm: t.levelCm } : {}),
+      ...(t?.kg.trim() ? { kg: forTheHouse(t.kg, "kg") } : {}),
+      ...(t?.grossKg.trim() ? { grossKg: forTheHouse(t.grossKg, "kg") } : {}),
+      ...(t?.levelCm.trim() ? { levelCm: forTheHouse(t.levelCm, "cm") } : {}),
     });
     const answer = await submit({
       from: giving.map((v) => ({ vessel: v.name, ...said(from[v.name]) })),
@@ -210,14 +211,14 @@ export function Pour({
         )}
         {plan && !weighed && (
           <p className="text-[18px]">
-            <b className="text-mass">{formatKgFromG(plan.added.reduce((a, b) => a + b, 0))}</b> kg
+            <b className="text-mass">{massFigureG(plan.added.reduce((a, b) => a + b, 0))}</b> {unitOf("kg")}
             {taking.map((t, j) => (
               <span key={t.name}>
-                ; {t.name} then holds <b>{formatKgFromG(t.heldG + (plan.added[j] ?? 0))}</b> kg
+                ; {t.name} then holds <b>{massFigureG(t.heldG + (plan.added[j] ?? 0))}</b> {unitOf("kg")}
                 {waterOf(t, j)}
               </span>
             ))}
-            {plan.lostGrams > 0 && `; ${formatKgFromG(plan.lostGrams, 2)} kg are missing`}
+            {plan.lostGrams > 0 && `; ${massG(plan.lostGrams, 2)} are missing`}
           </p>
         )}
       </div>

@@ -1,10 +1,11 @@
 "use client";
 
 import { useState } from "react";
-import { formatKgFromG } from "@/core/units";
+import { massG } from "@/house/language/shown";
 import { capital } from "@/house/language/spoken";
 import type { StoreVessel } from "@/house/store/desk";
 import { Field } from "../fields/field";
+import { forTheHouse } from "../fields/figure";
 import { type FieldSpec, inputFrom } from "../fields/spec";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
@@ -56,7 +57,7 @@ export function Receive({
           ...inputFrom(values),
           into: into
             .filter((v) => v.vessel !== "")
-            .map(({ vessel, kg }) => ({ vessel, ...(kg ? { kg } : {}) })),
+            .map(({ vessel, kg }) => ({ vessel, ...(kg ? { kg: forTheHouse(kg, "kg") } : {}) })),
         });
         if (!answer) return;
         setValues(BLANK);
@@ -111,7 +112,7 @@ export function Receive({
                   { value: "", label: "choose" },
                   ...vessels.map((o) => ({
                     value: o.name,
-                    label: `${capital(o.name)}${o.heldG > 0 ? `, holds ${formatKgFromG(o.heldG)} kg` : ""}`,
+                    label: `${capital(o.name)}${o.heldG > 0 ? `, holds ${massG(o.heldG)}` : ""}`,
                   })),
                 ],
               }}

@@ -1,6 +1,6 @@
 "use client";
 
-import { formatKgFromG } from "@/core/units";
+import { massFigureG, massG, unitOf } from "@/house/language/shown";
 import { capital } from "@/house/language/spoken";
 import type { StoreVessel } from "@/house/store/desk";
 
@@ -39,7 +39,7 @@ export function VesselFigure({
       <span className="relative grid gap-0.5 leading-tight">
         <b>{capital(v.name)}</b>
         <span>
-          <b className="text-[18px]">{formatKgFromG(v.heldG)}</b> kg
+          <b className="text-[18px]">{massFigureG(v.heldG)}</b> {unitOf("kg")}
         </span>
         <small className="text-ink">
           {v.heldG > 0
@@ -48,7 +48,7 @@ export function VesselFigure({
               : `${v.waterPct.toFixed(1)} % water`
             : v.holdsG === null
               ? "empty"
-              : `room for ${formatKgFromG(v.holdsG, 0)} kg`}
+              : `room for ${massG(v.holdsG, 0)}`}
         </small>
         {v.owners.some((o) => o !== "") && (
           <small className="font-semibold">{v.owners.filter((o) => o !== "").join(" and ")}'s</small>

@@ -1,9 +1,9 @@
 import { FileText } from "lucide-react";
 import type { Metadata } from "next";
 import Link from "next/link";
-import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
 import { whenIn, writtenDay } from "@/house/language/clock";
+import { asWritten, figure, massG, unitOf } from "@/house/language/shown";
 import { settledAt } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
 import { keyFrom, lotsPage } from "@/house/standing/lists";
@@ -40,7 +40,7 @@ export default async function Bottle({
       <Lead title="Bottle">
         <Figure
           value={String(here)}
-          unit={`jars here, ${formatKgFromG(s.lots.reduce((g, l) => g + l.grams, 0))} kg`}
+          unit={`jars here, ${massG(s.lots.reduce((g, l) => g + l.grams, 0))}`}
           tone="mass"
         />
       </Lead>
@@ -101,12 +101,17 @@ export default async function Bottle({
                   value: (l) => l.jars - l.jars_out,
                   cell: (l) => l.vessel ?? `${l.jars - l.jars_out} of ${l.jars}`,
                 },
-                { head: "Net, g", figure: true, value: (l) => l.nominal_g, cell: (l) => l.nominal_g },
                 {
-                  head: "Mean fill, g",
+                  head: `Net, ${unitOf("g")}`,
+                  figure: true,
+                  value: (l) => l.nominal_g,
+                  cell: (l) => asWritten(l.nominal_g, "g", 1).split(" ")[0],
+                },
+                {
+                  head: `Mean fill, ${unitOf("g")}`,
                   figure: true,
                   value: (l) => Number(l.mean_fill_g.toFixed(1)),
-                  cell: (l) => l.mean_fill_g.toFixed(1),
+                  cell: (l) => figure(l.mean_fill_g, "g", unitOf("g") === "g" ? 1 : 2),
                 },
                 {
                   head: "Filled",

@@ -1,5 +1,6 @@
 import { REFERENCES } from "@/core/moisture";
 import type { HotRoomView } from "@/house/hot-room/view";
+import { temp } from "@/house/language/shown";
 import type { Snapshot } from "@/house/standing/snapshot";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
@@ -124,7 +125,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
                 label: "Should show",
                 kind: "figure",
                 span: 1,
-                hint: "at 20 °C, as printed",
+                hint: `at ${temp(20, 0)}, as printed`,
               },
               { name: "shown", label: "Showed", kind: "figure", span: 1, hint: "before any turning" },
               { name: "tempC", label: "Reference at", unit: "°C", kind: "figure", span: 1, value: "20" },

@@ -3,6 +3,7 @@ import { houseDatabase } from "@/house/door";
 import { stacksOf } from "@/house/hot-room/stacks";
 import { hotRoomView } from "@/house/hot-room/view";
 import { ageBetween } from "@/house/language/clock";
+import { figure, temp, unitOf } from "@/house/language/shown";
 import { decisions } from "@/house/standing/decisions";
 import { Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
@@ -25,12 +26,11 @@ export default async function HotRoom({ searchParams }: { searchParams: Promise<
       <Lead title="Hot room">
         {air ? (
           <>
-            <Figure value={air.tempC.toFixed(1)} unit="°C" tone="heat" />
+            <Figure value={figure(air.tempC, "°C")} unit={unitOf("°C")} tone="heat" />
             <Figure value={air.humidityPct.toFixed(0)} unit="% RH" tone="water" />
             <span className="text-ink-2">
-              dew point {air.dewPointC.toFixed(0)} °C, honey here settles towards{" "}
-              {air.equilibriumPct.toFixed(1)} %;{" "}
-              {air.device ? `${air.standIn ? "stand-in sensor" : air.device}` : "typed"},{" "}
+              dew point {temp(air.dewPointC, 0)}, honey here settles towards {air.equilibriumPct.toFixed(1)}{" "}
+              %; {air.device ? `${air.standIn ? "stand-in sensor" : air.device}` : "typed"},{" "}
               {ageBetween(air.at, s.now)} ago
             </span>
           </>

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
 import { writtenDay } from "@/house/language/clock";
+import { jar, massFigureG, massG, unitOf } from "@/house/language/shown";
 import { capital, plural } from "@/house/language/spoken";
 import { decisions } from "@/house/standing/decisions";
 import { buyerNames, keyFrom, parcelsPage } from "@/house/standing/lists";
@@ -32,13 +32,13 @@ export default async function Out({
     <>
       <Lead title="Out">
         <Figure
-          value={formatKgFromG(s.sentGrams)}
-          unit={`kg sent to ${plural(buyers.length, "buyer")}`}
+          value={massFigureG(s.sentGrams)}
+          unit={`${unitOf("kg")} sent to ${plural(buyers.length, "buyer")}`}
           tone="mass"
         />
         {s.besides.wets > 0 && (
           <span className="text-ink-2">
-            and {formatKgFromG(s.besides.wets)} kg in spun combs, ready to go back to the colonies
+            and {massG(s.besides.wets)} in spun combs, ready to go back to the colonies
           </span>
         )}
       </Lead>
@@ -62,7 +62,7 @@ export default async function Out({
               kind: "choice",
               options: s.vessels.map((v) => ({
                 value: v.name,
-                label: `${capital(v.name)}, ${formatKgFromG(v.grams)} kg, ${v.from}`,
+                label: `${capital(v.name)}, ${massG(v.grams)}, ${v.from}`,
               })),
               span: 3,
             },
@@ -94,7 +94,7 @@ export default async function Out({
               kind: "choice",
               options: here.map((l) => ({
                 value: l.code,
-                label: `${l.code}, ${l.jars - l.jars_out} of ${l.nominal_g} g`,
+                label: `${l.code}, ${l.jars - l.jars_out} of ${jar(l.nominal_g)}`,
               })),
               ...(search.lot ? { value: search.lot } : {}),
               span: 3,
@@ -133,11 +133,11 @@ export default async function Out({
                 { head: "Honey", value: (p) => p.honey_kind, cell: (p) => p.honey_kind },
                 { head: "Jars", figure: true, value: (p) => p.jars, cell: (p) => p.vessel ?? p.jars },
                 {
-                  head: "Honey, kg",
+                  head: `Honey, ${unitOf("kg")}`,
                   value: (p) => p.grams / 1000,
                   figure: true,
                   className: "text-mass",
-                  cell: (p) => formatKgFromG(p.grams),
+                  cell: (p) => massFigureG(p.grams),
                 },
                 {
                   head: "Sent",

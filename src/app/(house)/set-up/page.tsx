@@ -1,21 +1,31 @@
 import type { Metadata } from "next";
+import { cookies } from "next/headers";
 import { SCHOOLS } from "@/core/moisture";
+import { SHOWN_CHOICES, type ShownKind, shownFrom, shownText } from "@/core/units";
 import { houseDatabase } from "@/house/door";
+import { shown } from "@/house/language/shown";
+import { choiceOf } from "@/house/language/shown-said";
+import { UNITS_COOKIE } from "@/house/language/units-cookie";
 import { setUpView } from "@/house/standing/set-up";
 import { AddDevice } from "@/ui/add-device";
 import { Lead, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import { SCHOOL } from "@/ui/pull/words";
+import { ThisTablet } from "@/ui/this-tablet";
 import { houseAsItStands } from "../../read";
 import { Seals } from "./seals";
 
 export const metadata: Metadata = { title: "Set-up" };
+
+const KINDS = Object.keys(SHOWN_CHOICES) as ShownKind[];
 
 export default async function SetUp() {
   const s = await houseAsItStands();
   const view = await setUpView(houseDatabase());
   const { house } = s;
   const named = house.entry_id !== null;
+  const ofTheHouse = shownFrom(house.shown ?? "");
+  const ownOnes = (await cookies()).get(UNITS_COOKIE) !== undefined;
   return (
     <>
       <Lead title="Set-up" />
@@ -93,6 +103,31 @@ export default async function SetUp() {
             },
           ]}
         />
+      </Panel>
+      <Panel title="Units, days and times" className="mt-4">
+        <CommandForm
+          key={`units-${house.shown}`}
+          command="set-units"
+          label="Read so in this house"
+          inPanel
+          keep={KINDS}
+          fields={KINDS.map((kind) => ({
+            name: kind,
+            kind: "choice" as const,
+            ...choiceOf(kind),
+            ...(house.shown === null ? { proposed: kind } : { value: ofTheHouse[kind] }),
+          }))}
+        />
+        <p className="mt-2 text-[15px] text-ink-2">
+          Another unit may be typed behind any figure: 58.2 lb, 82 F, 5 gal. The records stay as they are;
+          labels say what the law asks.
+        </p>
+        <details className="mt-3 border-t border-rule pt-1" open={ownOnes}>
+          <summary className="min-h-12 cursor-pointer py-3 font-semibold">
+            This tablet reads {ownOnes ? "its own" : "as the house"}
+          </summary>
+          <ThisTablet key={shownText(shown())} shown={shown()} ownOnes={ownOnes} />
+        </details>
       </Panel>
       <Panel title="How ripeness is judged" className="mt-4">
         <CommandForm

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { formatKgFromG } from "@/core/units";
+import { massFigureG, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
 import { settling, vesselWord } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
@@ -19,8 +19,8 @@ export default async function Settle() {
     <>
       <Lead title="Settle">
         <Figure
-          value={formatKgFromG(standing.reduce((g, p) => g + p.grams, 0))}
-          unit={`kg standing in ${plural(standing.length, vesselWord(standing))}`}
+          value={massFigureG(standing.reduce((g, p) => g + p.grams, 0))}
+          unit={`${unitOf("kg")} standing in ${plural(standing.length, vesselWord(standing))}`}
           tone="mass"
         />
         <span className="text-ink-2">{s.house.settle_hours} h before the scum is taken off</span>

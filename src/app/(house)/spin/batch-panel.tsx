@@ -1,5 +1,5 @@
 import Link from "next/link";
-import { formatKgFromG } from "@/core/units";
+import { massFigureG, massG, unitOf } from "@/house/language/shown";
 import type { FloorView } from "@/house/spin/view";
 import type { BatchState } from "@/house/standing/snapshot";
 import { Panel } from "@/ui/bench";
@@ -7,7 +7,7 @@ import { AccountBar } from "@/ui/figures/account-bar";
 import { RecordTable } from "@/ui/table/record";
 import { Why } from "@/ui/why/why";
 
-const kgOrDash = (grams: number | null): string => (grams === null ? "–" : formatKgFromG(grams));
+const kgOrDash = (grams: number | null): string => (grams === null ? "–" : massFigureG(grams));
 
 /** One open batch: is it ripe, where its kilograms are, and its supers one by one. */
 export function BatchPanel({ batch, losses }: { batch: BatchState; losses: FloorView["losses"] }) {
@@ -46,9 +46,8 @@ export function BatchPanel({ batch, losses }: { batch: BatchState; losses: Floor
       <p className="mt-1 text-[15px] text-ink-2">
         {[
           back.length > 0 &&
-            `Left in the combs weighed back: ${formatKgFromG(left)} of ${formatKgFromG(had)} kg, ${((left / Math.max(1, had)) * 100).toFixed(1)} % of what was there.`,
-          losses.length > 0 &&
-            `Lost: ${losses.map((l) => `${formatKgFromG(l.grams)} kg ${l.cause}`).join(", ")}.`,
+            `Left in the combs weighed back: ${massFigureG(left)} of ${massG(had)}, ${((left / Math.max(1, had)) * 100).toFixed(1)} % of what was there.`,
+          losses.length > 0 && `Lost: ${losses.map((l) => `${massG(l.grams)} ${l.cause}`).join(", ")}.`,
         ]
           .filter(Boolean)
           .join(" ")}
@@ -60,16 +59,20 @@ export function BatchPanel({ batch, losses }: { batch: BatchState; losses: Floor
           columns={[
             { head: "Super", cell: (c) => <Link href={`/trace/super/${c.tag}`}>{c.tag}</Link> },
             { head: "Colony", cell: (c) => `${c.colony}, ${c.yard}` },
-            { head: "Honey in, kg", figure: true, cell: (c) => formatKgFromG(c.gross_g - c.empty_g) },
-            { head: "Spun, weighs kg", figure: true, cell: (c) => kgOrDash(c.spun_gross_g) },
             {
-              head: "Gave, kg",
+              head: `Honey in, ${unitOf("kg")}`,
+              figure: true,
+              cell: (c) => massFigureG(c.gross_g - c.empty_g),
+            },
+            { head: `Spun, weighs ${unitOf("kg")}`, figure: true, cell: (c) => kgOrDash(c.spun_gross_g) },
+            {
+              head: `Gave, ${unitOf("kg")}`,
               figure: true,
               className: "text-mass",
               cell: (c) => kgOrDash(c.stayed_g === null ? null : c.gross_g - c.empty_g - c.stayed_g),
             },
             {
-              head: "Stayed, kg",
+              head: `Stayed, ${unitOf("kg")}`,
               figure: true,
               cell: (c) => kgOrDash(c.stayed_g),
             },

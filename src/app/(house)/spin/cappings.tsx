@@ -1,5 +1,6 @@
 import { TOOLS } from "@/core/dayplan";
-import { formatKg } from "@/core/units";
+import { massFigure, unitOf } from "@/house/language/shown";
+
 import type { FloorView } from "@/house/spin/view";
 import { Caution, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
@@ -55,9 +56,9 @@ export function Cappings({
             },
             { head: "Of the harvest, %", figure: true, cell: (c) => c.pct.toFixed(0) },
             {
-              head: "Of what still waits, kg",
+              head: `Of what still waits, ${unitOf("kg")}`,
               figure: true,
-              cell: (c) => formatKg((floor.boxes.reduce((kg, b) => kg + b.kg, 0) * c.pct) / 100),
+              cell: (c) => massFigure((floor.boxes.reduce((kg, b) => kg + b.kg, 0) * c.pct) / 100),
             },
             {
               head: "Known from",

@@ -1,6 +1,7 @@
 import { devicesAtHand, instrumentsView } from "@/house/devices/view";
 import { houseDatabase } from "@/house/door";
 import { stacksOf } from "@/house/hot-room/stacks";
+import { mass } from "@/house/language/shown";
 import { LOSS_CAUSES } from "@/house/spin/commands/record-loss";
 import type { FloorView } from "@/house/spin/view";
 import type { Snapshot } from "@/house/standing/snapshot";
@@ -129,7 +130,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
           ]}
         />
         <Caution>
-          a full pail weighs 27 kg and the floor is slippery; never leave the room with a gate open.
+          a full pail weighs {mass(27, 0)} and the floor is slippery; never leave the room with a gate open.
         </Caution>
       </>
     ),

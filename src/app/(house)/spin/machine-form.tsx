@@ -1,6 +1,7 @@
 import Link from "next/link";
 import { MACHINE_KINDS } from "@/core/extraction";
-import { formatKg } from "@/core/units";
+import { figure, massFigure, unitOf } from "@/house/language/shown";
+
 import type { FloorMachine } from "@/house/spin/model";
 import { Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
@@ -99,8 +100,16 @@ export function MachineForm({
               { head: "Kind", cell: (m) => `${m.kind}${m.cranked ? ", turned by hand" : ""}` },
               { head: "Slots", figure: true, cell: (m) => m.slots },
               { head: "A deep frame takes, slots", figure: true, cell: (m) => m.deepSlots },
-              { head: "It stands, kg·m", figure: true, cell: (m) => m.learntKgM.toFixed(2) },
-              { head: "Under frames, kg", figure: true, cell: (m) => formatKg(m.drumHoldsKg, 0) },
+              {
+                head: `It stands, ${unitOf("kg·m")}`,
+                figure: true,
+                cell: (m) => figure(m.learntKgM, "kg·m", 2),
+              },
+              {
+                head: `Under frames, ${unitOf("kg")}`,
+                figure: true,
+                cell: (m) => massFigure(m.drumHoldsKg, 0),
+              },
               { head: "Honey runs into", cell: (m) => (m.ownGate ? "its own pail" : "the shared pail") },
             ]}
           />

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
-import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
+import { massFigureG, unitOf } from "@/house/language/shown";
 import { residueView } from "@/house/spin/residue";
 import { decisions } from "@/house/standing/decisions";
 import { Doings, Lead, Panel } from "@/ui/bench";
@@ -27,8 +27,8 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Spi
     <>
       <Lead title="Spin">
         <Figure
-          value={formatKgFromG(s.openBatches.reduce((g, b) => g + b.account.remainderGrams, 0))}
-          unit={`kg in drum and combs, ${s.openBatches.length} open batch${s.openBatches.length === 1 ? "" : "es"}`}
+          value={massFigureG(s.openBatches.reduce((g, b) => g + b.account.remainderGrams, 0))}
+          unit={`${unitOf("kg")} in drum and combs, ${s.openBatches.length} open batch${s.openBatches.length === 1 ? "" : "es"}`}
           tone="mass"
         />
       </Lead>

@@ -1,5 +1,5 @@
-import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
+import { mass, massG } from "@/house/language/shown";
 import { capital } from "@/house/language/spoken";
 import { HONEY_VESSELS } from "@/house/ledger/kinds";
 import { MOVE_LOSSES } from "@/house/moves/commands/move-honey";
@@ -21,7 +21,7 @@ export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapsh
     span: 3 as const,
     options: s.vessels.map((v) => ({
       value: v.name,
-      label: `${capital(v.name)}, ${formatKgFromG(v.grams)} kg, ${v.from}`,
+      label: `${capital(v.name)}, ${massG(v.grams)}, ${v.from}`,
     })),
     ...(search.from ? { value: search.from } : {}),
   };
@@ -115,7 +115,7 @@ export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapsh
           rules={{ targetPct: s.house.target_pct, limitPct: s.house.limit_pct }}
         />
         <Caution>
-          a full pail is 27 kg and more: two lift it, or a hoist. Shut the gate before you look away.
+          a full pail is {mass(27, 0)} and more: two lift it, or a hoist. Shut the gate before you look away.
         </Caution>
       </>
     );

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { formatKgFromG } from "@/core/units";
 import { ageBetween } from "@/house/language/clock";
+import { massFigureG, massG, unitOf } from "@/house/language/shown";
 import { capital, plural } from "@/house/language/spoken";
 import { settling, stored, vesselWord } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
@@ -26,13 +26,11 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
     <>
       <Lead title="Store">
         <Figure
-          value={formatKgFromG(pails.reduce((g, p) => g + p.grams, 0))}
-          unit={`kg in ${plural(pails.length, vesselWord(pails))}`}
+          value={massFigureG(pails.reduce((g, p) => g + p.grams, 0))}
+          unit={`${unitOf("kg")} in ${plural(pails.length, vesselWord(pails))}`}
           tone="mass"
         />
-        {s.besides.wax > 0 && (
-          <span className="text-ink-2">and {formatKgFromG(s.besides.wax)} kg of wax</span>
-        )}
+        {s.besides.wax > 0 && <span className="text-ink-2">and {massG(s.besides.wax)} of wax</span>}
         {young.length > 0 && <span className="text-ink-2">and {young.length} still standing to clear</span>}
       </Lead>
       <Decisions list={decisions(s).filter((d) => d.bay === "Store")} none="No vessel needs hurry." />
@@ -75,11 +73,11 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
                 cell: (p) => <Link href={`/trace/${p.kind}/${p.tag}`}>{capital(p.name)}</Link>,
               },
               {
-                head: "Honey, kg",
+                head: `Honey, ${unitOf("kg")}`,
                 value: (p) => p.grams / 1000,
                 figure: true,
                 className: "text-mass",
-                cell: (p) => formatKgFromG(p.grams),
+                cell: (p) => massFigureG(p.grams),
               },
               {
                 head: "Water, %",

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
 import { shortDayIn, writtenDay } from "@/house/language/clock";
+import { jar, massG } from "@/house/language/shown";
 import { batchesPage, keyFrom, lotsPage } from "@/house/standing/lists";
 import { Lead, Older, Panel } from "@/ui/bench";
 import { OpenThing } from "@/ui/open-thing";
@@ -36,7 +36,7 @@ export default async function Trace({
             <Link key={l.id} className={LINK} href={`/trace/lot/${l.code}`}>
               <b className="font-mono">{l.code}</b>
               <span>
-                {l.honey_kind}, {l.jars} x {l.nominal_g} g
+                {l.honey_kind}, {l.jars} x {jar(l.nominal_g)}
               </span>
               <span className="text-ink-2">{writtenDay(l.filled_on)}</span>
             </Link>
@@ -50,7 +50,7 @@ export default async function Trace({
               <b>Batch {b.number}</b>
               <span>
                 {b.closed_by === null
-                  ? `open, ${formatKgFromG(s.openBatches.find((o) => o.id === b.id)?.account.remainderGrams ?? 0)} kg in it`
+                  ? `open, ${massG(s.openBatches.find((o) => o.id === b.id)?.account.remainderGrams ?? 0)} in it`
                   : "closed"}
               </span>
               <span className="text-ink-2">{shortDayIn(s.house.zone, b.started_at)}</span>

@@ -1,5 +1,6 @@
 import { houseDatabase } from "@/house/door";
 import { daysLater } from "@/house/language/clock";
+import { mass, massFigure } from "@/house/language/shown";
 import { shared } from "@/house/standing/shared";
 import type { Snapshot } from "@/house/standing/snapshot";
 import { FOUNDATIONS } from "@/house/vessels/commands/add-supers";
@@ -52,8 +53,8 @@ const OFTEN: readonly BayDoing<Given>[] = [
         <>
           <PullSheet view={sheet} />
           <Caution>
-            a full ten-frame super weighs 30 to 40 kg: carry it in two or with a barrow. Stings: keep a phone
-            and the adrenaline plan at hand.
+            a full ten-frame super weighs {massFigure(30, 0)} to {mass(40, 0)}: carry it in two or with a
+            barrow. Stings: keep a phone and the adrenaline plan at hand.
           </Caution>
         </>
       );

@@ -1,5 +1,6 @@
-import { formatKg, rangeOf } from "@/core/units";
+import { rangeOf } from "@/core/units";
 import { writtenDay } from "@/house/language/clock";
+import { mass, massFigure } from "@/house/language/shown";
 import type { Snapshot } from "@/house/standing/snapshot";
 import { judgedPull, pullsOf, yieldOf } from "@/house/yard/ripeness";
 import type { pastOf } from "@/house/yard/view";
@@ -38,9 +39,9 @@ export function Intake({
           </p>
           <Why why={{ title: `${pull.yard} together`, because: judged.because }} />
           <p>
-            expected in pails <b className="text-mass">{formatKg(expected.kg, 0)} kg</b>
+            expected in pails <b className="text-mass">{mass(expected.kg, 0)}</b>
             <span className="text-ink-2">
-              , {rangeOf(formatKg(expected.loKg, 0), formatKg(expected.hiKg, 0))}
+              , {rangeOf(massFigure(expected.loKg, 0), massFigure(expected.hiKg, 0))}
             </span>
           </p>
           <Why why={{ title: "Expected yield", because: expected.because }} />

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { formatKgFromG } from "@/core/units";
 import { houseDatabase } from "@/house/door";
 import { stacksOf } from "@/house/hot-room/stacks";
+import { massFigureG, massG, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
 import { decisions } from "@/house/standing/decisions";
 import { shared } from "@/house/standing/shared";
@@ -27,8 +27,8 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
     <>
       <Lead title="Yard">
         <Figure
-          value={formatKgFromG(intake.reduce((g, w) => g + w.grams, 0))}
-          unit={`kg in ${plural(intake.length, "super")} at the intake`}
+          value={massFigureG(intake.reduce((g, w) => g + w.grams, 0))}
+          unit={`${unitOf("kg")} in ${plural(intake.length, "super")} at the intake`}
           tone="mass"
         />
       </Lead>
@@ -67,14 +67,14 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
               { head: "Colonies", figure: true, value: (y) => y.colonies, cell: (y) => y.colonies },
               { head: "Supers pulled", figure: true, value: (y) => y.supers, cell: (y) => y.supers },
               {
-                head: "Honey, kg",
+                head: `Honey, ${unitOf("kg")}`,
                 value: (y) => y.grams / 1000,
                 figure: true,
                 className: "text-mass",
                 cell: (y) => y.kg,
               },
               {
-                head: "A colony, kg",
+                head: `A colony, ${unitOf("kg")}`,
                 value: (y) => (y.colonies > 0 ? y.grams / 1000 / y.colonies : null),
                 figure: true,
                 cell: (y) => y.kgPerColony,
@@ -90,7 +90,7 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
       </Panel>
       {intake.length > 0 && (
         <p className="mt-2 text-[14px] text-ink-2">
-          {formatKgFromG(intake.reduce((g, w) => g + w.grams, 0))} kg at the intake
+          {massG(intake.reduce((g, w) => g + w.grams, 0))} at the intake
           {intake.some((w) => !w.weighed) &&
             `, of it ${plural(intake.filter((w) => !w.weighed).length, "super")} by estimate until they are weighed in`}
           .

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { drawFrom, lossAsks, lotCode, planJars } from "@/core/bottling";
 import { DomainError } from "@/core/domain-error";
-import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { gramsFromKg } from "@/core/units";
 import { inProportion, planMove } from "@/core/vessels";
 import { dayIn, monthsLater, writtenDay } from "../../language/clock";
 import { Refusal, refuse } from "../../language/errors";
@@ -17,6 +17,7 @@ import {
   tag,
   text,
 } from "../../language/fields";
+import { jar, massG, shown } from "../../language/shown";
 import { capital, plural } from "../../language/spoken";
 import { vesselName } from "../../language/vessel-name";
 import { defineCommand } from "../../ledger/command";
@@ -122,7 +123,7 @@ export const issueLot = defineCommand({
       if (grams !== undefined && grams > fill.grams)
         refuse(
           "overdrawn",
-          `${capital(name)} holds ${formatKgFromG(fill.grams)} kg; ${formatKgFromG(grams)} kg cannot come out of it.`,
+          `${capital(name)} holds ${massG(fill.grams)}; ${massG(grams)} cannot come out of it.`,
           `pails.${i}.kg`,
         );
       drawn.push({
@@ -142,6 +143,7 @@ export const issueLot = defineCommand({
         : drawFrom(
             drawn.map((d) => ({ ...d, name: capital(d.name) })),
             needed,
+            shown(),
           ),
     );
     const total = grams.reduce((a, b) => a + b, 0);
@@ -150,20 +152,23 @@ export const issueLot = defineCommand({
     const lots = sizes.map((size, k) => ({
       ...size,
       ...besideField(() =>
-        planJars({
-          drawnGrams: part[k] ?? 0,
-          jars: size.jars,
-          nominalG: size.jarG,
-          lostGrams: lostPart?.[k],
-          meanFillG: input.meanFillG,
-        }),
+        planJars(
+          {
+            drawnGrams: part[k] ?? 0,
+            jars: size.jars,
+            nominalG: size.jarG,
+            lostGrams: lostPart?.[k],
+            meanFillG: input.meanFillG,
+          },
+          shown(),
+        ),
       ),
     }));
     const lost = lots.reduce((g, l) => g + l.lostGrams, 0);
     if (lostGrams === undefined && lossAsks(total, lost))
       refuse(
         "loss-asked",
-        `${formatKgFromG(lost, 2)} kg of the ${formatKgFromG(total, 2)} kg taken are in no jar. What is still in a vessel stays in it: take less. If it was lost, say how much; if the jars are fuller, say their mean fill.`,
+        `${massG(lost, 2)} of the ${massG(total, 2)} taken are in no jar. What is still in a vessel stays in it: take less. If it was lost, say how much; if the jars are fuller, say their mean fill.`,
         "lostKg",
       );
     const used = drawn.map((d, i) => ({ ...d, grams: grams[i] ?? 0 })).filter((d) => d.grams > 0);
@@ -230,10 +235,10 @@ export const issueLot = defineCommand({
     [
       ...lots.map(
         (l) =>
-          `Lot ${l.lot}${owner ? `, kept separate for ${owner}` : ""}: ${plural(l.jars, "jar")} of ${l.jarG} g, ${formatKgFromG(l.jarredGrams)} kg`,
+          `Lot ${l.lot}${owner ? `, kept separate for ${owner}` : ""}: ${plural(l.jars, "jar")} of ${jar(l.jarG)}, ${massG(l.jarredGrams)}`,
       ),
-      lostGrams > 0 ? `${formatKgFromG(lostGrams, 2)} kg lost` : "nothing lost",
-      ...stays.map((p) => `${formatKgFromG(p.grams, 2)} kg stay in ${p.vessel}`),
+      lostGrams > 0 ? `${massG(lostGrams, 2)} lost` : "nothing lost",
+      ...stays.map((p) => `${massG(p.grams, 2)} stay in ${p.vessel}`),
     ].join("; ") + (despite ? `. Although ${despite}.` : "."),
   grams: ({ jarredGrams }) => jarredGrams,
 });

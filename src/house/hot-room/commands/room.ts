@@ -3,6 +3,7 @@ import { equilibriumWaterPct, humidAir } from "@/core/drying";
 import { written } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { choice, number, tempC, text } from "../../language/fields";
+import { asWritten, temp } from "../../language/shown";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { maybeDevice } from "../records";
 
@@ -23,7 +24,7 @@ export const noteClimate = defineCommand({
     };
   },
   say: ({ dewPointC, equilibriumPct }, { tempC: t, humidityPct }) =>
-    `Hot room ${written(t, 1)} °C, ${written(humidityPct, 1)} % humidity: dew point ${dewPointC.toFixed(0)} °C, honey settles towards ${equilibriumPct.toFixed(1)} %.`,
+    `Hot room ${asWritten(t, "°C", 1)}, ${written(humidityPct, 1)} % humidity: dew point ${temp(dewPointC, 0)}, honey settles towards ${equilibriumPct.toFixed(1)} %.`,
 });
 
 const FAN_SAID = {

@@ -1,8 +1,8 @@
 import { z } from "zod";
-import { formatKgFromG } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { choice, text } from "../../language/fields";
 import { tags } from "../../language/ranges";
+import { massG } from "../../language/shown";
 import { spoken } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { maybeVessel } from "../../vessels/records";
@@ -41,7 +41,7 @@ export const standInHotRoom = defineCommand({
   },
   say: ({ supers, place, stack, grams }) =>
     place === "hot room"
-      ? `Stack ${stack}: super${supers.length === 1 ? "" : "s"} ${spoken(supers)} in the hot room, ${formatKgFromG(grams)} kg.`
+      ? `Stack ${stack}: super${supers.length === 1 ? "" : "s"} ${spoken(supers)} in the hot room, ${massG(grams)}.`
       : `Super${supers.length === 1 ? "" : "s"} ${spoken(supers)} out of the hot room.`,
   grams: ({ grams }) => grams,
 });

@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import { DEFAULT_RULES, type RipenessRules, type School } from "@/core/moisture";
+import { type Shown, shownFrom } from "@/core/units";
 import { newestFirst } from "./newest";
 
 export interface House {
@@ -22,6 +23,8 @@ export interface House {
   /** As rated; 0 when there is none. */
   readonly dehumidifier_l_day: number;
   /** Null until the house was named. */
+  /** The units and styles it reads in, as words; null until somebody chose. */
+  readonly shown: string | null;
   readonly entry_id: number | null;
 }
 
@@ -42,6 +45,7 @@ export const UNNAMED_HOUSE: House = {
   beetle_hours: 48,
   spin_temp_c: 27,
   dehumidifier_l_day: 0,
+  shown: null,
   entry_id: null,
 };
 
@@ -49,13 +53,20 @@ export async function houseNow(db: Knex): Promise<House> {
   const newest = (table: string, columns: string) =>
     `(select ${columns} from ${table} x order by ${newestFirst("x")} limit 1)`;
   const { rows } = await db.raw(`
-    select row_to_json(p) as profile, row_to_json(j) as rules, row_to_json(r) as room
+    select row_to_json(p) as profile, row_to_json(j) as rules, row_to_json(r) as room, u.shown
       from (select 1) one
       left join ${newest("live_house_profile", "*")} p on true
       left join ${newest("live_judging_rules", "school, sealed_pct, shake_max_pct")} j on true
-      left join ${newest("live_room_profile", "beetle_hours, spin_temp_c, dehumidifier_l_day")} r on true`);
-  const { profile, rules, room } = rows[0];
-  return { ...UNNAMED_HOUSE, ...profile, ...rules, ...room };
+      left join ${newest("live_room_profile", "beetle_hours, spin_temp_c, dehumidifier_l_day")} r on true
+      left join ${newest("live_shown_units", "shown")} u on true`);
+  const { profile, rules, room, shown } = rows[0];
+  return { ...UNNAMED_HOUSE, ...profile, ...rules, ...room, shown };
+}
+
+/** The units and styles the house reads in. */
+export async function unitsOfTheHouse(db: Knex): Promise<Shown> {
+  const newest = await db("live_shown_units as x").orderByRaw(newestFirst("x")).first("shown");
+  return shownFrom(newest?.shown ?? "");
 }
 
 /** How this house judges ripeness, or another school for once. */

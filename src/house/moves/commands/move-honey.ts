@@ -1,8 +1,8 @@
 import { z } from "zod";
-import { formatKgFromG } from "@/core/units";
 import { gainAsks } from "@/core/vessels";
 import { refuse } from "../../language/errors";
 import { choice, list, note, tempC } from "../../language/fields";
+import { massG } from "../../language/shown";
 import { capital, spoken } from "../../language/spoken";
 import { type NamedVessel, vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
@@ -72,7 +72,7 @@ export const moveHoney = defineCommand({
     if (gainAsks(plan) && input.despite === "")
       refuse(
         "more-than-left",
-        `${formatKgFromG(gainedGrams)} kg more arrived than left: check the scales, or say why.`,
+        `${massG(gainedGrams)} more arrived than left: check the scales, or say why.`,
         "despite",
       );
     const because = `honey was moved from ${spoken(givers.map((g) => g.name))} into ${spoken(takers.map((t) => t.name))}`;
@@ -161,10 +161,10 @@ export const moveHoney = defineCommand({
   },
   say: ({ from, to, grams, lostGrams, gainedGrams, released, estimated }, { despite, cause }) =>
     [
-      `${formatKgFromG(grams)} kg from ${spoken(from.map((f) => f.name))} into ${spoken(to.map((t) => t.name))}`,
-      ...to.map((t) => `${t.name} holds ${formatKgFromG(t.holds)} kg`),
-      lostGrams > 0 ? `${formatKgFromG(lostGrams, 2)} kg lost: ${cause}` : "",
-      gainedGrams > 0 ? `${formatKgFromG(gainedGrams, 2)} kg more than the scales had, booked as a gain` : "",
+      `${massG(grams)} from ${spoken(from.map((f) => f.name))} into ${spoken(to.map((t) => t.name))}`,
+      ...to.map((t) => `${t.name} holds ${massG(t.holds)}`),
+      lostGrams > 0 ? `${massG(lostGrams, 2)} lost: ${cause}` : "",
+      gainedGrams > 0 ? `${massG(gainedGrams, 2)} more than the scales had, booked as a gain` : "",
       estimated ? "by its level, so only about" : "",
       released ? `kept-apart honey released: ${despite}` : "",
     ]

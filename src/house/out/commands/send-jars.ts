@@ -1,9 +1,9 @@
 import { z } from "zod";
-import { formatKgFromG } from "@/core/units";
 import { type LotRow, oneLot, sameParcelSince } from "../../bottle/records";
 import { dayIn } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { count, text } from "../../language/fields";
+import { massG } from "../../language/shown";
 import { plural } from "../../language/spoken";
 import { defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
@@ -71,7 +71,6 @@ export const sendJars = defineCommand({
     });
     return { lot: lot.code, jars: input.jars, buyer: buyer.name, grams };
   },
-  say: ({ lot, jars, buyer, grams }) =>
-    `${plural(jars, "jar")} of lot ${lot} to ${buyer}: ${formatKgFromG(grams)} kg.`,
+  say: ({ lot, jars, buyer, grams }) => `${plural(jars, "jar")} of lot ${lot} to ${buyer}: ${massG(grams)}.`,
   grams: ({ grams }) => grams,
 });

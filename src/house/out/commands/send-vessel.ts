@@ -1,11 +1,12 @@
 import { z } from "zod";
 import { lotCode } from "@/core/bottling";
-import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { gramsFromKg } from "@/core/units";
 import { bottleGate } from "../../bottle/gate";
 import { nextLotNumber } from "../../bottle/records";
 import { dayIn, monthsLater } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { massKg, note, text } from "../../language/fields";
+import { massG } from "../../language/shown";
 import { capital } from "../../language/spoken";
 import { vesselName } from "../../language/vessel-name";
 import { defineCommand } from "../../ledger/command";
@@ -38,7 +39,7 @@ export const sendVessel = defineCommand({
     if (grams > fill.grams)
       refuse(
         "overdrawn",
-        `${capital(name)} holds ${formatKgFromG(fill.grams)} kg; ${formatKgFromG(grams)} kg cannot come out of it.`,
+        `${capital(name)} holds ${massG(fill.grams)}; ${massG(grams)} cannot come out of it.`,
         "kg",
       );
     const gate = await bottleGate(work, [{ fillId: fill.id, name }], input.despite);
@@ -71,6 +72,6 @@ export const sendVessel = defineCommand({
     return { vessel: name, lot: code, buyer: buyer.name, grams, left: fill.grams - grams, ...gate };
   },
   say: ({ vessel, lot, buyer, grams, left, despite }) =>
-    `${left > 0 ? `${formatKgFromG(grams)} kg of ${vessel}` : `${capital(vessel)}, ${formatKgFromG(grams)} kg,`} to ${buyer} as lot ${lot}${left > 0 ? `; ${formatKgFromG(left)} kg stay in it` : ""}${despite ? `. Although ${despite}` : ""}.`,
+    `${left > 0 ? `${massG(grams)} of ${vessel}` : `${capital(vessel)}, ${massG(grams)},`} to ${buyer} as lot ${lot}${left > 0 ? `; ${massG(left)} stay in it` : ""}${despite ? `. Although ${despite}` : ""}.`,
   grams: ({ grams }) => grams,
 });

@@ -1,9 +1,10 @@
 import { z } from "zod";
-import { formatKgFromG, gramsFromKg, written } from "@/core/units";
+import { gramsFromKg, written } from "@/core/units";
 import { isOverFull } from "@/core/vessels";
 import { dayIn, momentOf, writtenDay } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { choice, day, list, massKg, note, pct } from "../../language/fields";
+import { massG } from "../../language/shown";
 import { capital, plural, spoken } from "../../language/spoken";
 import { type NamedVessel, vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
@@ -92,14 +93,14 @@ export const receiveHoney = defineCommand({
       if (grams <= 0)
         refuse(
           "under-empty",
-          `${capital(called)} weighs ${formatKgFromG(vessel.empty_g)} kg empty and holds ${formatKgFromG(held)} kg: that leaves no honey.`,
+          `${capital(called)} weighs ${massG(vessel.empty_g)} empty and holds ${massG(held)}: that leaves no honey.`,
           `${at}.grossKg`,
         );
       const full = holdsGrams(vessel);
       if (isOverFull(held + grams, full))
         refuse(
           "does-not-fit",
-          `${capital(called)} holds ${formatKgFromG(full ?? 0)} kg; ${formatKgFromG(held + grams)} kg does not fit.`,
+          `${capital(called)} holds ${massG(full ?? 0)}; ${massG(held + grams)} does not fit.`,
           `${at}.kg`,
         );
       await work.restOn(statingVessel(vessel), because);
@@ -170,7 +171,7 @@ export const receiveHoney = defineCommand({
   },
   say: ({ number, vessels, grams, owner }, { what, supplier, country, waterPct }) =>
     [
-      `Delivery ${number}: ${formatKgFromG(grams)} kg ${what === "opening" ? "that was here already" : `from ${supplier}${country ? `, ${country}` : ""}`}`,
+      `Delivery ${number}: ${massG(grams)} ${what === "opening" ? "that was here already" : `from ${supplier}${country ? `, ${country}` : ""}`}`,
       `in ${vessels.length > 4 ? plural(vessels.length, "vessel") : spoken(vessels)}`,
       waterPct === undefined ? "" : `${written(waterPct)} % water by their word`,
       owner === "" ? "" : `kept separate for ${owner}`,

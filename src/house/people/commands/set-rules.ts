@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { SCHOOLS } from "@/core/moisture";
 import { choice, number, pct, tempC } from "../../language/fields";
+import { asWritten } from "../../language/shown";
 import { defineCommand } from "../../ledger/command";
 
 const SAID = { sealed: "by the wax", shake: "by the shake", instrument: "by the refractometer" } as const;
@@ -46,5 +47,5 @@ export const setRoom = defineCommand({
     return {};
   },
   say: (_, { beetleHours, spinTempC, dehumidifierLPerDay }) =>
-    `Hot room: supers may wait ${beetleHours} h, honey spins from ${spinTempC} °C, ${dehumidifierLPerDay > 0 ? `dehumidifier rated ${dehumidifierLPerDay} L a day` : "no dehumidifier"}.`,
+    `Hot room: supers may wait ${beetleHours} h, honey spins from ${asWritten(spinTempC, "°C", 1)}, ${dehumidifierLPerDay > 0 ? `dehumidifier rated ${asWritten(dehumidifierLPerDay, "L a day", 1)}` : "no dehumidifier"}.`,
 });

@@ -3,6 +3,7 @@ import { calibrationOffset, offsetInWaterPct, REFERENCES } from "@/core/moisture
 import { knownFrom } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { choice, number, since, tempC, text } from "../../language/fields";
+import { asWritten } from "../../language/shown";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { instrumentFor, instrumentKnown, kindOf, offsetOf } from "../records/instruments";
 
@@ -29,7 +30,11 @@ export const addInstrument = defineCommand({
       refuse("duplicate", `There is an instrument called "${input.name}" already.`, "name");
     const [lo, hi] = [input.atcLoC ?? 10, input.atcHiC ?? 30];
     if (input.compensates && lo >= hi)
-      refuse("bad-range", `It cannot compensate from ${lo} to ${hi} °C.`, "atcHiC");
+      refuse(
+        "bad-range",
+        `It cannot compensate from ${asWritten(lo, "°C")} to ${asWritten(hi, "°C")}.`,
+        "atcHiC",
+      );
     await work.state("instrument", {
       name: input.name,
       scale: input.scale,

@@ -3,6 +3,7 @@ import { judgeSheet } from "@/core/moisture";
 import { written } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { choice, count, list, number, tag, tempC, text } from "../../language/fields";
+import { asWritten, temp } from "../../language/shown";
 import { capital } from "../../language/spoken";
 import { ONE_VESSEL, vesselsOf } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
@@ -88,7 +89,7 @@ export const readMoisture = defineCommand({
     }[scale];
     if (Math.abs(correctionPct) < 0.05 && Math.abs(waterPct - input.value) < 0.05)
       return `${name} reads ${waterPct.toFixed(1)} % water.${unverified(doubts)}`;
-    return `${name} read ${shown} at ${written(input.tempC, 1)} °C, which is ${waterPct.toFixed(1)} % water at 20 °C.${unverified(doubts)}`;
+    return `${name} read ${shown} at ${asWritten(input.tempC, "°C", 1)}, which is ${waterPct.toFixed(1)} % water at ${temp(20, 0)}.${unverified(doubts)}`;
   },
 });
 

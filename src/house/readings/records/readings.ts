@@ -7,6 +7,7 @@ import {
   UNCHECKED_SD_PCT,
 } from "@/core/moisture";
 import type { Reason } from "@/core/verdict";
+import { shown } from "../../language/shown";
 import { type CheckedInstrument, instruments, kindOf, standingAt } from "./instruments";
 
 interface StoredReading {
@@ -75,6 +76,7 @@ function inTheLightOf(instrument: CheckedInstrument | null, r: StoredReading): R
     tempC: r.temp_c,
     compensates: r.compensates,
     offset: standing?.offset ?? 0,
+    shown: shown(),
   });
   return {
     ...r,

@@ -1,13 +1,24 @@
 import { z } from "zod";
 import { lotCode } from "@/core/bottling";
 import { type HandWay, handStation } from "@/core/dayplan";
-import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { gramsFromKg } from "@/core/units";
 import { bottleGate } from "../../bottle/gate";
 import { nextLotNumber } from "../../bottle/records";
 import { dayIn, monthsLater } from "../../language/clock";
 import { refuse } from "../../language/errors";
-import { choice, count, massKg, massKgOrNone, note, number, tag, text } from "../../language/fields";
+import {
+  choice,
+  count,
+  jarMassG,
+  massKg,
+  massKgOrNone,
+  note,
+  number,
+  tag,
+  text,
+} from "../../language/fields";
 import { tags } from "../../language/ranges";
+import { jar, massFigureG, massG } from "../../language/shown";
 import { plural, spoken } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { framesIn } from "../../vessels/frames";
@@ -59,11 +70,7 @@ export const crushCombs = defineCommand({
     const left =
       input.leftKg === undefined ? Math.round((honey * station.leftPct) / 100) : gramsFromKg(input.leftKg);
     if (left > honey)
-      refuse(
-        "more-than-there",
-        `${formatKgFromG(left)} kg cannot stay in combs that held ${formatKgFromG(honey)} kg.`,
-        "leftKg",
-      );
+      refuse("more-than-there", `${massG(left)} cannot stay in combs that held ${massG(honey)}.`, "leftKg");
     await work.lose({
       from: batch.fill_id,
       fromName: `Batch ${batch.number}`,
@@ -90,7 +97,7 @@ export const crushCombs = defineCommand({
     };
   },
   say: ({ supers, honeyGrams, leftGrams, estimated, learntFrom }, { way }) =>
-    `Super${supers.length === 1 ? "" : "s"} ${spoken(supers)} ${way}: combs lost, ${formatKgFromG(honeyGrams - leftGrams)} of ${formatKgFromG(honeyGrams)} kg came out${estimated ? ` (not weighed: ${learntFrom > 0 ? "as this house weighed before" : "by common practice"})` : ""}.`,
+    `Super${supers.length === 1 ? "" : "s"} ${spoken(supers)} ${way}: combs lost, ${massFigureG(honeyGrams - leftGrams)} of ${massG(honeyGrams)} came out${estimated ? ` (not weighed: ${learntFrom > 0 ? "as this house weighed before" : "by common practice"})` : ""}.`,
   grams: ({ honeyGrams, leftGrams }) => honeyGrams - leftGrams,
 });
 
@@ -102,7 +109,7 @@ export const cutComb = defineCommand({
   input: z.strictObject({
     super: tag("super"),
     pieces: count("Pieces", 1, 500),
-    pieceG: count("Net quantity of a piece, g", 20, 2000),
+    pieceG: jarMassG("Net quantity of a piece", 20, 2000),
     kg: massKg("All pieces together, drained", 60),
     honeyKind: text("The kind", 60).default("Cut comb honey"),
     /** Why it is cut although something speaks against it. */
@@ -120,7 +127,7 @@ export const cutComb = defineCommand({
     if (mean < input.pieceG)
       refuse(
         "under-label",
-        `${input.pieces} pieces of ${input.pieceG} g need ${formatKgFromG(input.pieces * input.pieceG)} kg; these weigh ${formatKgFromG(grams)} kg. Over is allowed, under is not.`,
+        `${input.pieces} pieces of ${jar(input.pieceG)} need ${massG(input.pieces * input.pieceG)}; these weigh ${massG(grams)}. Over is allowed, under is not.`,
         "kg",
       );
     const filledOn = dayIn(work.house.zone, work.at);
@@ -156,6 +163,6 @@ export const cutComb = defineCommand({
     return { super: comb.tag, lot: code, pieces: input.pieces, grams };
   },
   say: ({ super: from, lot, pieces, grams }, { pieceG }) =>
-    `Lot ${lot}: ${plural(pieces, "piece")} of comb of ${pieceG} g cut from super ${from}, ${formatKgFromG(grams)} kg. Freeze them against moth.`,
+    `Lot ${lot}: ${plural(pieces, "piece")} of comb of ${jar(pieceG)} cut from super ${from}, ${massG(grams)}. Freeze them against moth.`,
   grams: ({ grams }) => grams,
 });

@@ -1,9 +1,10 @@
 import { z } from "zod";
-import { formatKgFromG, gramsFromKg, written } from "@/core/units";
+import { gramsFromKg } from "@/core/units";
 import { knownFrom } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { choice, count, massKg, since, tag } from "../../language/fields";
 import { tags } from "../../language/ranges";
+import { asWritten, massG } from "../../language/shown";
 import { spoken } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { fillAt, firstGiver, lastFillOf } from "../../ledger/records/fills";
@@ -52,7 +53,7 @@ export const fillBin = defineCommand({
     if (added <= 0)
       refuse(
         "nothing-added",
-        `Bin ${vessel.tag} weighs ${formatKgFromG(vessel.empty_g)} kg empty and holds ${formatKgFromG(standing?.grams ?? 0)} kg on paper; ${written(input.grossKg)} kg adds nothing.`,
+        `Bin ${vessel.tag} weighs ${massG(vessel.empty_g)} empty and holds ${massG(standing?.grams ?? 0)} on paper; ${asWritten(input.grossKg, "kg")} adds nothing.`,
         "grossKg",
       );
     const fillId =
@@ -76,7 +77,7 @@ export const fillBin = defineCommand({
     if (standing) await work.restOnAllOf(standing.id, because);
     return { bin: vessel.tag, batch: batch.number, grams: added };
   },
-  say: ({ bin, batch, grams }) => `${formatKgFromG(grams)} kg of cappings of batch ${batch} in bin ${bin}.`,
+  say: ({ bin, batch, grams }) => `${massG(grams)} of cappings of batch ${batch} in bin ${bin}.`,
   grams: ({ grams }) => grams,
 });
 
@@ -132,7 +133,7 @@ export const drainBin = defineCommand({
     return { bin: vessel.tag, batch: batch.number, grams, apart: !joins };
   },
   say: ({ bin, batch, grams, apart }, { way }) =>
-    `${formatKgFromG(grams)} kg ${way} from the cappings of bin ${bin}, ${apart ? `kept apart as batch ${batch}: it was heated` : `back into batch ${batch}`}.`,
+    `${massG(grams)} ${way} from the cappings of bin ${bin}, ${apart ? `kept apart as batch ${batch}: it was heated` : `back into batch ${batch}`}.`,
   grams: ({ grams }) => grams,
 });
 
@@ -154,6 +155,6 @@ export const weighWax = defineCommand({
     return { bin: vessel.tag, waxGrams: wax, restGrams: rest };
   },
   say: ({ bin, waxGrams, restGrams }) =>
-    `${formatKgFromG(waxGrams, 2)} kg of wax from bin ${bin}; ${formatKgFromG(restGrams, 2)} kg stayed in wax and water.`,
+    `${massG(waxGrams, 2)} of wax from bin ${bin}; ${massG(restGrams, 2)} stayed in wax and water.`,
   grams: ({ waxGrams }) => waxGrams,
 });

@@ -1,8 +1,8 @@
 import { z } from "zod";
 import { batchAccount } from "@/core/ledger";
-import { formatKgFromG } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { count, note } from "../../language/fields";
+import { massFigureG, massG } from "../../language/shown";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { movementsOf } from "../../ledger/records/fills";
 import { combsOfBatches, entriesWeighingBack, openBatch } from "../records/batches";
@@ -30,7 +30,7 @@ export const closeBatch = defineCommand({
         notBack > 0 ? ` ${notBack === 1 ? "One super is" : `${notBack} supers are`} not weighed back.` : "";
       refuse(
         "reason-needed",
-        `${formatKgFromG(account.remainderGrams)} kg (${(share * 100).toFixed(1)} %) of batch ${batch.number} are unexplained: say why before it is closed.${hint}`,
+        `${massG(account.remainderGrams)} (${(share * 100).toFixed(1)} %) of batch ${batch.number} are unexplained: say why before it is closed.${hint}`,
         "reason",
       );
     }
@@ -60,6 +60,6 @@ export const closeBatch = defineCommand({
     };
   },
   say: ({ batch, inGrams, outGrams, remainderGrams }) =>
-    `Batch ${batch} closed: ${formatKgFromG(outGrams)} of ${formatKgFromG(inGrams)} kg in pails, ${formatKgFromG(remainderGrams)} kg unexplained.`,
+    `Batch ${batch} closed: ${massFigureG(outGrams)} of ${massG(inGrams)} in pails, ${massG(remainderGrams)} unexplained.`,
   grams: ({ outGrams }) => outGrams,
 });

@@ -1,8 +1,9 @@
 import { z } from "zod";
-import { formatKgFromG, gramsFromKg, written } from "@/core/units";
+import { gramsFromKg } from "@/core/units";
 import { isOverFull } from "@/core/vessels";
 import { refuse } from "../../language/errors";
 import { count, massKg, tag } from "../../language/fields";
+import { asWritten, massG } from "../../language/shown";
 import { capital } from "../../language/spoken";
 import { type NamedVessel, vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
@@ -63,7 +64,7 @@ export const fillPail = defineCommand({
     if (held > 0 && kind === "pail")
       refuse(
         "pail-full",
-        `Pail ${vessel.tag} still holds ${formatKgFromG(held)} kg: empty it first, or take another.`,
+        `Pail ${vessel.tag} still holds ${massG(held)}: empty it first, or take another.`,
         field,
       );
     if ((input.grossKg === undefined) === (input.kg === undefined))
@@ -79,15 +80,15 @@ export const fillPail = defineCommand({
       refuse(
         "under-empty",
         held > 0
-          ? `${capital(name)} weighs ${formatKgFromG(vessel.empty_g)} kg empty and holds ${formatKgFromG(held)} kg; ${written(input.grossKg ?? 0)} kg adds nothing.`
-          : `${capital(name)} weighs ${formatKgFromG(vessel.empty_g)} kg empty; ${written(input.grossKg ?? 0)} kg leaves no honey in it.`,
+          ? `${capital(name)} weighs ${massG(vessel.empty_g)} empty and holds ${massG(held)}; ${asWritten(input.grossKg ?? 0, "kg")} adds nothing.`
+          : `${capital(name)} weighs ${massG(vessel.empty_g)} empty; ${asWritten(input.grossKg ?? 0, "kg")} leaves no honey in it.`,
         "grossKg",
       );
     const full = holdsGrams(vessel);
     if (isOverFull(held + net, full))
       refuse(
         "over-full",
-        `${capital(name)} holds ${formatKgFromG(full ?? 0)} kg; ${formatKgFromG(held + net)} kg does not fit: check the scale.`,
+        `${capital(name)} holds ${massG(full ?? 0)}; ${massG(held + net)} does not fit: check the scale.`,
         input.kg === undefined ? "grossKg" : "kg",
       );
     if (held > 0 && last) {
@@ -129,6 +130,6 @@ export const fillPail = defineCommand({
     };
   },
   say: ({ name, batch, grams, holds, gained, guessed }, { grossKg }) =>
-    `${capital(name)} ${grossKg === undefined ? `got ${formatKgFromG(grams)} kg of` : `weighs ${written(grossKg)} kg: ${formatKgFromG(grams)} kg net,`} batch ${batch}${holds > grams ? `, and holds ${formatKgFromG(holds)} kg now` : ""}.${gained > 0 ? ` ${formatKgFromG(gained)} kg more than paper had, booked as a gain.` : ""}${guessed ? " Its empty weight is a guess until it is weighed." : ""}`,
+    `${capital(name)} ${grossKg === undefined ? `got ${massG(grams)} of` : `weighs ${asWritten(grossKg, "kg")}: ${massG(grams)} net,`} batch ${batch}${holds > grams ? `, and holds ${massG(holds)} now` : ""}.${gained > 0 ? ` ${massG(gained)} more than paper had, booked as a gain.` : ""}${guessed ? " Its empty weight is a guess until it is weighed." : ""}`,
   grams: ({ grams }) => grams,
 });

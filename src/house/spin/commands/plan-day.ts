@@ -4,6 +4,7 @@ import { writtenDay } from "../../language/clock";
 import { CLOCK_TIME } from "../../language/clock-time";
 import { refuse } from "../../language/errors";
 import { choice, count, number, text } from "../../language/fields";
+import { clockSaid } from "../../language/said-time";
 import { defineCommand } from "../../ledger/command";
 import { FLOOR_FIGURE_NAMES, FLOOR_FIGURES, type FloorFigure } from "../figures";
 
@@ -66,5 +67,5 @@ export const planDay = defineCommand({
     return { date: input.date };
   },
   say: (_, { date, uncappers, machines, start }) =>
-    `The floor is planned for ${writtenDay(date)}: from ${start}, ${uncappers.filter((u) => u.tool !== NO_TOOL).length} uncapping, ${machines.join(" and ")} spinning.`,
+    `The floor is planned for ${writtenDay(date)}: from ${clockSaid(start)}, ${uncappers.filter((u) => u.tool !== NO_TOOL).length} uncapping, ${machines.join(" and ")} spinning.`,
 });

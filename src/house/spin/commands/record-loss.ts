@@ -1,7 +1,8 @@
 import { z } from "zod";
-import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { gramsFromKg } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { choice, count, massKg } from "../../language/fields";
+import { massG } from "../../language/shown";
 import { capital } from "../../language/spoken";
 import { ONE_VESSEL, vesselsOf } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
@@ -60,6 +61,6 @@ export const recordLoss = defineCommand({
     });
     return { from: `batch ${batch.number}`, grams, cause: input.cause };
   },
-  say: ({ from, grams, cause }) => `${formatKgFromG(grams, 2)} kg lost from ${from}: ${cause}.`,
+  say: ({ from, grams, cause }) => `${massG(grams, 2)} lost from ${from}: ${cause}.`,
   grams: ({ grams }) => -grams,
 });

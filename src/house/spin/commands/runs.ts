@@ -2,9 +2,9 @@ import type { Knex } from "knex";
 import { z } from "zod";
 import { TOOLS, type Tool } from "@/core/dayplan";
 import { FRAME_KNOWN, honeyInFrameKg, judgeLoad, OUT_SHARE } from "@/core/extraction";
-import { formatKgFromG } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { choice, count, massKgOrNone, number, tag, tempC, text } from "../../language/fields";
+import { massG } from "../../language/shown";
 import { plural } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { combsOfBatches, entriesFeeding, numberOfBatch, openBatch } from "../records/batches";
@@ -109,7 +109,7 @@ export const startRun = defineCommand({
     };
   },
   say: ({ number, machine, frames, expectedGrams }) =>
-    `Run ${number} started in ${machine}: ${plural(frames, "frame")}, about ${formatKgFromG(expectedGrams)} kg to come.`,
+    `Run ${number} started in ${machine}: ${plural(frames, "frame")}, about ${massG(expectedGrams)} to come.`,
 });
 
 async function runMeant(

@@ -1,11 +1,11 @@
 import { z } from "zod";
 import { maySpin } from "@/core/moisture";
-import { formatKgFromG } from "@/core/units";
 import { boxesAt } from "../../hot-room/boxes";
 import { waterRules } from "../../hot-room/waiting";
 import { refuse } from "../../language/errors";
 import { count, note } from "../../language/fields";
 import { tags } from "../../language/ranges";
+import { massG } from "../../language/shown";
 import { plural, spoken } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { gramsIn } from "../../ledger/records/fills";
@@ -132,7 +132,7 @@ export const startBatch = defineCommand({
     return { batch: number, supers: input.supers, grams };
   },
   say: ({ batch, supers, grams }, { despite: reason }) =>
-    `Batch ${batch} started: super${supers.length === 1 ? "" : "s"} ${spoken(supers)}, ${formatKgFromG(grams)} kg.${said(reason)}`,
+    `Batch ${batch} started: super${supers.length === 1 ? "" : "s"} ${spoken(supers)}, ${massG(grams)}.${said(reason)}`,
   grams: ({ grams }) => grams,
 });
 
@@ -150,6 +150,6 @@ export const addToBatch = defineCommand({
     return { batch: batch.number, supers: input.supers, grams, nowGrams: now.grams };
   },
   say: ({ batch, supers, grams }, { despite: reason }) =>
-    `${plural(supers.length, "super")} (${spoken(supers)}) more in batch ${batch}: ${formatKgFromG(grams)} kg.${said(reason)}`,
+    `${plural(supers.length, "super")} (${spoken(supers)}) more in batch ${batch}: ${massG(grams)}.${said(reason)}`,
   grams: ({ grams }) => grams,
 });

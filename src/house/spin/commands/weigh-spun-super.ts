@@ -2,9 +2,10 @@ import type { Knex } from "knex";
 import { z } from "zod";
 import type { HandWay } from "@/core/dayplan";
 import { BARE_FRAME_KG, drawnCombKg } from "@/core/extraction";
-import { formatKgFromG, gramsFromKg, written } from "@/core/units";
+import { gramsFromKg } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { massKg, number, tag } from "../../language/fields";
+import { asWritten, massG } from "../../language/shown";
 import { plural } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
@@ -49,7 +50,7 @@ async function fromClosed(work: Work, batch: BatchRow, grams: number): Promise<G
   if (!rest || rest.grams < grams)
     refuse(
       "more-than-unexplained",
-      `Batch ${batch.number} is closed with ${formatKgFromG(rest?.grams ?? 0)} kg unexplained; ${formatKgFromG(grams)} kg cannot have stayed in this comb. Undo its closing to weigh it back.`,
+      `Batch ${batch.number} is closed with ${massG(rest?.grams ?? 0)} unexplained; ${massG(grams)} cannot have stayed in this comb. Undo its closing to weigh it back.`,
       "grossKg",
     );
   return { from: rest.fill_id, fromName };
@@ -73,7 +74,7 @@ export const weighSpunSuper = defineCommand({
     if (stay.spun_entry !== null)
       refuse(
         "weighed-back",
-        `Super ${vessel.tag} is weighed back already, at ${formatKgFromG(stay.spun_gross_g ?? 0)} kg.`,
+        `Super ${vessel.tag} is weighed back already, at ${massG(stay.spun_gross_g ?? 0)}.`,
         "super",
       );
     const batch = await oneBatch(work.tx, stay.batch_number);
@@ -81,7 +82,7 @@ export const weighSpunSuper = defineCommand({
     if (gross > stay.gross_g)
       refuse(
         "heavier-than-before",
-        `Super ${vessel.tag}, spun, weighs ${written(input.grossKg)} kg? That is more than it came in with (${formatKgFromG(stay.gross_g)} kg): check the scale.`,
+        `Super ${vessel.tag}, spun, weighs ${asWritten(input.grossKg, "kg")}? That is more than it came in with (${massG(stay.gross_g)}): check the scale.`,
         "grossKg",
       );
     const missing = await missingFrom(work.tx, stay);
@@ -91,7 +92,7 @@ export const weighSpunSuper = defineCommand({
     if (gross < empty - UNDER_EMPTY_GRACE_G && !learnt)
       refuse(
         "under-empty",
-        `Super ${vessel.tag} weighs ${formatKgFromG(empty)} kg empty${missing.grams > 0 ? ` without ${missing.what}` : ""}; ${written(input.grossKg)} kg is too little: check the scale and the tag.`,
+        `Super ${vessel.tag} weighs ${massG(empty)} empty${missing.grams > 0 ? ` without ${missing.what}` : ""}; ${asWritten(input.grossKg, "kg")} is too little: check the scale and the tag.`,
         "grossKg",
       );
     if (learnt) {
@@ -157,6 +158,6 @@ export const weighSpunSuper = defineCommand({
     };
   },
   say: ({ super: tag, gaveGrams, wetsGrams, missing, learnt, guess }, { hungH }) =>
-    `Super ${tag} weighed back${hungH ? ` after ${hungH} h of draining` : ""}: ${formatKgFromG(wetsGrams)} kg stayed in the comb, ${formatKgFromG(gaveGrams)} kg came out.${learnt ? " Its empty weight is known now." : ""}${guess ? " Its empty weight is a guess, so what stayed is one too: weigh it empty when it is dry." : ""}${missing === "" ? "" : ` Reckoned without ${missing}: weigh the box empty before it goes out again.`}`,
+    `Super ${tag} weighed back${hungH ? ` after ${hungH} h of draining` : ""}: ${massG(wetsGrams)} stayed in the comb, ${massG(gaveGrams)} came out.${learnt ? " Its empty weight is known now." : ""}${guess ? " Its empty weight is a guess, so what stayed is one too: weigh it empty when it is dry." : ""}${missing === "" ? "" : ` Reckoned without ${missing}: weigh the box empty before it goes out again.`}`,
   grams: ({ gaveGrams }) => gaveGrams,
 });

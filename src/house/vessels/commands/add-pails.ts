@@ -1,8 +1,9 @@
 import { z } from "zod";
-import { gramsFromKg, written } from "@/core/units";
+import { gramsFromKg } from "@/core/units";
 import { knownFrom } from "../../language/clock";
 import { massKg, since } from "../../language/fields";
 import { tags } from "../../language/ranges";
+import { asWritten } from "../../language/shown";
 import { spoken } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { setUpVessels } from "../set-up";
@@ -27,5 +28,5 @@ export const addPails = defineCommand({
     return { tags: input.tags, emptyKg: input.emptyKg, holdsKg: input.holdsKg };
   },
   say: ({ tags, emptyKg, holdsKg }) =>
-    `Pail${tags.length === 1 ? "" : "s"} ${spoken(tags)} stand ready: ${written(emptyKg)} kg empty, room for ${written(holdsKg)} kg.`,
+    `Pail${tags.length === 1 ? "" : "s"} ${spoken(tags)} stand ready: ${asWritten(emptyKg, "kg")} empty, room for ${asWritten(holdsKg, "kg")}.`,
 });

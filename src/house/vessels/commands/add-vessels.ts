@@ -1,10 +1,11 @@
 import { z } from "zod";
-import { gramsFromKg, written } from "@/core/units";
+import { gramsFromKg } from "@/core/units";
 import { brimfulGrams } from "@/core/vessels";
 import { knownFrom } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { choice, massKg, note, number, since } from "../../language/fields";
 import { tags } from "../../language/ranges";
+import { asWritten } from "../../language/shown";
 import { capital, spoken } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { HONEY_VESSELS } from "../../ledger/kinds";
@@ -68,8 +69,10 @@ export const addVessels = defineCommand({
   },
   say: ({ kind, tags: list }, { emptyKg, holdsKg, holdsL, place }) =>
     `${capital(kind)}${list.length === 1 ? "" : "s"} ${spoken(list)} set up: ${[
-      emptyKg === undefined ? "not weighed" : `${written(emptyKg)} kg empty`,
-      holdsKg === undefined ? `room for ${written(holdsL ?? 0)} L` : `room for ${written(holdsKg)} kg`,
+      emptyKg === undefined ? "not weighed" : `${asWritten(emptyKg, "kg")} empty`,
+      holdsKg === undefined
+        ? `room for ${asWritten(holdsL ?? 0, "L")}`
+        : `room for ${asWritten(holdsKg, "kg")}`,
       place,
     ]
       .filter((s) => s !== "")

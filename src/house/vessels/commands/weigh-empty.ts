@@ -1,7 +1,8 @@
 import { z } from "zod";
-import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { gramsFromKg } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { massKg, tag } from "../../language/fields";
+import { massG } from "../../language/shown";
 import { ONE_VESSEL, vesselsOf } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";
@@ -10,14 +11,12 @@ import { emptied } from "../emptied";
 import { oneVessel, type VesselRow } from "../records";
 
 /** Empty weights are read more finely than honey. */
-const twoPlaces = (grams: number): string => formatKgFromG(grams, 2);
 
 /** A vessel is empty when nothing is in it on paper. */
 async function mustHoldNothing(work: Work, { kind, tag, id }: VesselRow, because: string): Promise<void> {
   const last = await lastFillOf(work.tx, id);
   if (!last) return;
-  if (last.grams > 0)
-    refuse("not-empty", `On paper ${kind} ${tag} still holds ${formatKgFromG(last.grams)} kg.`, kind);
+  if (last.grams > 0) refuse("not-empty", `On paper ${kind} ${tag} still holds ${massG(last.grams)}.`, kind);
   await work.restOn(last, because);
   await work.restOnAllOf(last.id, because);
 }
@@ -54,9 +53,9 @@ export const weighEmpty = defineCommand({
     return { kind: vessel.kind, tag: vessel.tag, grams, differs: grams - vessel.empty_g };
   },
   say: ({ kind, tag: name, grams, differs }) =>
-    `${kind[0]?.toUpperCase()}${kind.slice(1)} ${name} weighs ${twoPlaces(grams)} kg empty${
+    `${kind[0]?.toUpperCase()}${kind.slice(1)} ${name} weighs ${massG(grams, 2)} empty${
       differs === 0
         ? ", as before"
-        : `, ${twoPlaces(Math.abs(differs))} kg ${differs > 0 ? "more" : "less"} than before`
+        : `, ${massG(Math.abs(differs), 2)} ${differs > 0 ? "more" : "less"} than before`
     }.`,
 });

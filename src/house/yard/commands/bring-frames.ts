@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { BARE_FRAME_KG } from "@/core/extraction";
-import { formatKgFromG, gramsFromKg, written } from "@/core/units";
+import { gramsFromKg } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { count, day, massKg, note, pct, tag } from "../../language/fields";
+import { asWritten, massG } from "../../language/shown";
 import { plural } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
@@ -96,6 +97,6 @@ export const bringFrames = defineCommand({
     };
   },
   say: ({ crate, colony, owner, yard, frames, grams, empty, guessed, doubt }, { grossKg }) =>
-    `Crate ${crate}: ${plural(frames, "frame")} off colony ${colony} in ${yard}, ${written(grossKg)} kg, ${guessed ? "about " : ""}${formatKgFromG(grams)} kg of honey${guessed ? ` (crate and frames taken at ${formatKgFromG(empty)} kg until they are weighed after spinning)` : ""}${owner ? `, kept separate for ${owner}` : ""}.${doubt ? ` ${doubt}` : ""}`,
+    `Crate ${crate}: ${plural(frames, "frame")} off colony ${colony} in ${yard}, ${asWritten(grossKg, "kg")}, ${guessed ? "about " : ""}${massG(grams)} of honey${guessed ? ` (crate and frames taken at ${massG(empty)} until they are weighed after spinning)` : ""}${owner ? `, kept separate for ${owner}` : ""}.${doubt ? ` ${doubt}` : ""}`,
   grams: ({ grams }) => grams,
 });

@@ -1,8 +1,9 @@
 import { z } from "zod";
-import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { gramsFromKg } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { massKg, note } from "../../language/fields";
 import { tags } from "../../language/ranges";
+import { massG } from "../../language/shown";
 import { spoken } from "../../language/spoken";
 import { defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
@@ -43,7 +44,7 @@ export const keepSeparate = defineCommand({
   say: ({ colonies, owner, agreedKg }) => {
     const who = `${colonies.length === 1 ? "Colony" : "Colonies"} ${spoken(colonies)}`;
     if (!owner) return `${who}: honey may be pooled again.`;
-    const agreed = agreedKg === null ? "" : `, ${formatKgFromG(gramsFromKg(agreedKg))} kg agreed each`;
+    const agreed = agreedKg === null ? "" : `, ${massG(gramsFromKg(agreedKg))} agreed each`;
     return `${who}: honey kept separate for ${owner}${agreed}.`;
   },
 });

@@ -1,6 +1,6 @@
-import { formatKgFromG } from "@/core/units";
 import { dayIn, momentOf, writtenDay } from "../../language/clock";
 import { refuse } from "../../language/errors";
+import { massG } from "../../language/shown";
 import { plural } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
@@ -131,7 +131,7 @@ export const pullSupers = defineCommand({
     const what = supers.length === 1 ? `Super ${supers[0]}` : plural(supers.length, "super");
     const guess =
       estimated > 0 ? `, ${estimated === supers.length ? "" : `${estimated} of them `}by estimate` : "";
-    return `${what} pulled in ${yard}: ${formatKgFromG(grams)} kg of honey${guess}.${stayed}`;
+    return `${what} pulled in ${yard}: ${massG(grams)} of honey${guess}.${stayed}`;
   },
   grams: ({ grams }) => grams,
 });

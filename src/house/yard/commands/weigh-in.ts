@@ -1,7 +1,8 @@
 import { z } from "zod";
-import { formatKgFromG, gramsFromKg } from "@/core/units";
+import { gramsFromKg } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { massKg, tag } from "../../language/fields";
+import { massG } from "../../language/shown";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { colonyOfComb, fillOfColony } from "../../ledger/records/fills";
 import { maybeVessel } from "../../vessels/records";
@@ -26,7 +27,7 @@ export const weighIn = defineCommand({
     if (newer)
       refuse(
         "weighed-since",
-        `Super ${comb.tag} was weighed again since then, at ${formatKgFromG(newer.gross_g)} kg, and that stands: undo it first if it is wrong.`,
+        `Super ${comb.tag} was weighed again since then, at ${massG(newer.gross_g)}, and that stands: undo it first if it is wrong.`,
         "super",
       );
     const honey = honeyByWeight({ tag: comb.tag, empty_g: comb.empty_g }, input.grossKg, "grossKg");
@@ -57,6 +58,6 @@ export const weighIn = defineCommand({
     return { super: comb.tag, grams: honey, differs: more };
   },
   say: ({ super: tag, grams, differs }) =>
-    `Super ${tag} weighed in: ${formatKgFromG(grams)} kg of honey, ${formatKgFromG(Math.abs(differs))} kg ${differs >= 0 ? "more" : "less"} than on paper.`,
+    `Super ${tag} weighed in: ${massG(grams)} of honey, ${massG(Math.abs(differs))} ${differs >= 0 ? "more" : "less"} than on paper.`,
   grams: ({ differs }) => differs,
 });

@@ -1,8 +1,10 @@
 /** The supers of a pull looked up, their honey worked out, and the pull judged as a whole. */
+
 import { judgePull, type Ripeness, type SuperLook } from "@/core/moisture";
-import { formatKgFromG, gramsFromKg, written } from "@/core/units";
+import { gramsFromKg } from "@/core/units";
 import { honeyInSuper, type PastFrames, type SuperDepth } from "@/core/yields";
 import { refuse } from "../../language/errors";
+import { asWritten, massG } from "../../language/shown";
 import { fillOfColony } from "../../ledger/records/fills";
 import { rulesOf } from "../../ledger/records/house";
 import type { Work } from "../../ledger/work";
@@ -32,13 +34,13 @@ export function honeyByWeight(
   if (honey <= 0)
     refuse(
       "under-empty",
-      `Super ${vessel.tag} weighs ${formatKgFromG(vessel.empty_g)} kg empty; ${written(grossKg)} kg leaves no honey in it.`,
+      `Super ${vessel.tag} weighs ${massG(vessel.empty_g)} empty; ${asWritten(grossKg, "kg")} leaves no honey in it.`,
       field,
     );
   if (honey > MOST_HONEY_G)
     refuse(
       "too-heavy",
-      `${formatKgFromG(honey)} kg of honey in super ${vessel.tag}? No super holds that: check the scale.`,
+      `${massG(honey)} of honey in super ${vessel.tag}? No super holds that: check the scale.`,
       field,
     );
   return honey;

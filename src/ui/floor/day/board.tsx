@@ -1,10 +1,14 @@
 import { useEffect, useRef, useState } from "react";
 import type { DayForecast } from "@/core/dayplan";
+import { clockSaid } from "@/house/language/said-time";
+import { mass } from "@/house/language/shown";
 
-const clock = (min: number, startMin: number): string => {
+/** Minutes of the plan as the time of the day, as a plan keeps it. */
+export const timeOfDay = (min: number, startMin: number): string => {
   const m = Math.round(startMin + min);
   return `${String(Math.floor(m / 60) % 24).padStart(2, "0")}:${String(m % 60).padStart(2, "0")}`;
 };
+const clock = (min: number, startMin: number): string => clockSaid(timeOfDay(min, startMin));
 
 const FILL: Record<DayForecast["board"][number]["does"], string> = {
   uncap: "var(--go-fill)",
@@ -120,7 +124,7 @@ export function DayBoard({
                   fill={FILL[b.does]}
                   stroke={name === forecast.bottleneck ? "var(--stop)" : "var(--edge)"}
                 >
-                  <title>{`${b.what}, ${clock(b.fromMin, startMin)} to ${clock(b.toMin, startMin)}`}</title>
+                  <title>{`${b.station === "strain" ? mass(b.amount, 0) : b.what}, ${clock(b.fromMin, startMin)} to ${clock(b.toMin, startMin)}`}</title>
                 </rect>
               ))}
             {done

@@ -2,7 +2,7 @@
 
 import { type BreakAdvice, HOT_ROOM } from "@/core/dayplan";
 import { plural } from "@/house/language/spoken";
-import { clockOf, DayBoard, type Done } from "./board";
+import { clockOf, DayBoard, type Done, timeOfDay } from "./board";
 import type { Foretold } from "./use-day";
 
 const lasts = (min: number): string => (min >= 90 ? `${(min / 60).toFixed(1)} h` : `${Math.round(min)} min`);
@@ -11,10 +11,13 @@ const lasts = (min: number): string => (min >= 90 ? `${(min / 60).toFixed(1)} h`
 function WhenToBreak({
   rest: { atMin, costsMin, minutes, planned },
   at,
+  kept,
   onTake,
 }: {
   rest: BreakAdvice;
   at: (min: number) => string;
+  /** The same as a plan keeps it. */
+  kept: (min: number) => string;
   onTake?: ((clock: string, minutes: number, instead: string | null) => void) | undefined;
 }) {
   const cost = (min: number) => (min < 1 ? "costs nothing" : `makes the day ${lasts(min)} longer`);
@@ -34,7 +37,7 @@ function WhenToBreak({
         <button
           type="button"
           className="block min-h-12 font-semibold underline underline-offset-4 print:hidden"
-          onClick={() => onTake(at(atMin), minutes, planned && at(planned.atMin))}
+          onClick={() => onTake(kept(atMin), minutes, planned && kept(planned.atMin))}
         >
           Break at {at(atMin)}
         </button>
@@ -95,7 +98,14 @@ export function Foreseen({
             {pails.p90 > pails.p50 && ` (up to ${pails.p90})`}, {forecast.meshChanges} mesh changes
           </p>
         )}
-        {rest && <WhenToBreak rest={rest} at={at} onTake={stale ? undefined : onBreak} />}
+        {rest && (
+          <WhenToBreak
+            rest={rest}
+            at={at}
+            kept={(min) => timeOfDay(min, startMin)}
+            onTake={stale ? undefined : onBreak}
+          />
+        )}
         {forecast.unfinished > 0 && (
           <p className="font-semibold text-stop">
             The shifts end too early in {Math.round((forecast.unfinished / forecast.replicates) * 100)} % of

@@ -3,8 +3,9 @@
 import { Printer } from "lucide-react";
 import { useMemo, useState } from "react";
 import { NO_TOOL } from "@/core/dayplan";
-import { formatKg } from "@/core/units";
 import { CLOCK_TIME, minutesOf } from "@/house/language/clock-time";
+import { weekdaySaid } from "@/house/language/said-time";
+import { mass } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
 import { asDayPlan, foreseenFrom, startsIn } from "@/house/spin/day-plan";
 import type { FloorView } from "@/house/spin/view";
@@ -27,13 +28,6 @@ const CLEANING = { from: 0, to: 480, unit: "min" } as const;
 
 const dayAfter = (isoDay: string, days: number): string =>
   new Date(Date.parse(isoDay) + days * 86_400_000).toISOString().slice(0, 10);
-
-const WRITTEN = new Intl.DateTimeFormat("en-GB", {
-  weekday: "short",
-  day: "numeric",
-  month: "short",
-  timeZone: "UTC",
-});
 
 /** Days a plan can be for; last evening's while the night it began in goes on. */
 function daysToPlan({ today, nowMin, plan }: FloorView): { value: string; label: string }[] {
@@ -130,9 +124,9 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
   return (
     <section className="panel mb-3" aria-label="The day's plan">
       <div className="mb-3 flex flex-wrap items-baseline gap-x-5">
-        <h2 className="text-[19px]">The day, {WRITTEN.format(Date.parse(draft.date))}</h2>
+        <h2 className="text-[19px]">The day, {weekdaySaid(draft.date)}</h2>
         <p className="text-ink-2">
-          {plural(boxes.length, "box", "boxes")}, {plural(frames, "frame")}, {formatKg(kg, 0)} kg{" "}
+          {plural(boxes.length, "box", "boxes")}, {plural(frames, "frame")}, {mass(kg, 0)}{" "}
           {wholeDay ? "in all" : "ahead"}
           {floor.done.boxes > 0 &&
             draft.date <= floor.today &&

@@ -3,10 +3,11 @@
 import Link from "next/link";
 import { useState } from "react";
 import { FRAME_SD_KG, ORIENTATION, relativeForce, STEADINESS, shakingForceN } from "@/core/extraction";
+import { figure, mass, quantity, shown } from "@/house/language/shown";
 import type { FloorView } from "@/house/spin/view";
 import { ChoiceKeys } from "../../choice-keys";
 import { Field } from "../../fields/field";
-import { wrongFigure } from "../../fields/figure";
+import { forTheHouse, wrongFigure } from "../../fields/figure";
 import { SaysStanding } from "../../fields/standing";
 import { useCommand } from "../../fields/use-command";
 import { Slide } from "../../slide";
@@ -134,17 +135,17 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
               <>
                 imbalance{" "}
                 {judged.unweighed === 0 ? (
-                  <b>{judged.kgM.toFixed(3)} kg·m</b>
+                  <b>{quantity(judged.kgM, "kg·m", shown().mass === "kg" ? 3 : 1)}</b>
                 ) : (
                   <>
                     <b>
-                      about {judged.middleKgM.toFixed(2)} kg·m, {judged.loKgM.toFixed(2)} to{" "}
-                      {judged.hiKgM.toFixed(2)}
+                      about {quantity(judged.middleKgM, "kg·m", 2)}, {figure(judged.loKgM, "kg·m", 2)} to{" "}
+                      {figure(judged.hiKgM, "kg·m", 2)}
                     </b>{" "}
                     (80 %)
                   </>
                 )}{" "}
-                of {machine.learntKgM.toFixed(2)} it stands
+                of {figure(machine.learntKgM, "kg·m", 2)} it stands
                 {machine.learntKgM !== machine.allowedKgM && (
                   <span className="text-ink-2"> (learnt from its runs)</span>
                 )}
@@ -153,7 +154,7 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
                 {judged.unweighed > 0 && (
                   <span className="block font-semibold">
                     {judged.unweighed} of {load.loaded} frames not weighed: they differ from their box's mean
-                    by about {FRAME_SD_KG.unknown} kg.
+                    by about {mass(FRAME_SD_KG.unknown)}.
                     {judged.weighNext.length > 0 && (
                       <>
                         {" "}
@@ -217,7 +218,7 @@ export default function LoadArranger({ floor }: { floor: FloorView }) {
                   minutes: run.minutes,
                   tender: run.tender,
                   ...(run.tool ? { tool: run.tool } : {}),
-                  honeyC: run.honeyC,
+                  honeyC: forTheHouse(run.honeyC, "°C"),
                   waterPct: Number(floor.waterPct.toFixed(1)),
                   slots: load.slots.map((_, slot) => {
                     const f = load.frameIn(slot);

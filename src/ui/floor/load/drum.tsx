@@ -2,7 +2,8 @@
 
 import { DndContext, type DragEndEvent, useDraggable, useDroppable } from "@dnd-kit/core";
 import { type Imbalance, type Steadiness, slotAngle } from "@/core/extraction";
-import { formatKg } from "@/core/units";
+
+import { mass, massFigure } from "@/house/language/shown";
 import { usePull } from "../../pull-sensor";
 import { slotName } from "../slot-name";
 import type { FrameToLoad } from "./use-load";
@@ -44,7 +45,7 @@ function Slot({
       type="button"
       onClick={onPress}
       aria-pressed={held}
-      aria-label={`${name}: ${frame ? `frame of super ${frame.super}, ${formatKg(frame.kg, 2)} kg${frame.known === "weighed" ? "" : frame.known === "hand" ? ", by hand" : ", not weighed"}` : "empty"}`}
+      aria-label={`${name}: ${frame ? `frame of super ${frame.super}, ${mass(frame.kg, 2)}${frame.known === "weighed" ? "" : frame.known === "hand" ? ", by hand" : ", not weighed"}` : "empty"}`}
       className={`absolute grid touch-none place-items-center rounded-sm border-[1.5px] border-edge font-mono leading-none aria-pressed:outline-4 aria-pressed:outline-water ${drop.isOver && !drag.isDragging ? "outline-3 outline-water" : ""}`}
       style={{
         left: `${(x / SIZE) * 100}%`,
@@ -59,7 +60,7 @@ function Slot({
         ...(drag.isDragging ? { zIndex: 20, boxShadow: "0 6px 16px #0005" } : {}),
       }}
     >
-      {frame ? `${frame.known === "weighed" ? "" : "~"}${formatKg(frame.kg)}` : ""}
+      {frame ? `${frame.known === "weighed" ? "" : "~"}${massFigure(frame.kg)}` : ""}
     </button>
   );
 }

@@ -3,10 +3,11 @@
 import { useState } from "react";
 import type { FrameKnown } from "@/core/extraction";
 import { FRAME_CLASSES, type FrameClass } from "@/core/yields";
+import { mass } from "@/house/language/shown";
 import type { FloorView } from "@/house/spin/view";
 import { ChoiceKeys } from "../../choice-keys";
 import { Field } from "../../fields/field";
-import { massIn } from "../../fields/figure";
+import { asProposed, massIn } from "../../fields/figure";
 import { FromDevice } from "../../from-device";
 import { slotName } from "../slot-name";
 import { type FrameToLoad, MOST_FRAME_KG } from "./use-load";
@@ -31,13 +32,13 @@ export function HeldFrame({
   scale: FloorView["scale"];
   onWeight: (kg: number, known: FrameKnown) => void;
 }) {
-  const [typed, setTyped] = useState(String(frame.kg));
+  const [typed, setTyped] = useState(asProposed(String(frame.kg), "kg"));
   const [wrong, setWrong] = useState<string | undefined>();
   const weigh = (text: string, known: FrameKnown): void => {
     setTyped(text);
     const kg = massIn(text);
     const fits = kg !== null && kg > 0 && kg <= MOST_FRAME_KG;
-    setWrong(fits ? undefined : `A frame weighs up to ${MOST_FRAME_KG} kg.`);
+    setWrong(fits ? undefined : `A frame weighs up to ${mass(MOST_FRAME_KG, 0)}.`);
     if (fits) onWeight(kg, known);
   };
   return (
@@ -52,7 +53,7 @@ export function HeldFrame({
           options={FRAME_CLASSES.map((value) => ({ value, label: value }))}
           value=""
           onChange={(v) => {
-            if (v) weigh(String(Number((meanKg * LIFT[v]).toFixed(2))), "hand");
+            if (v) weigh(asProposed(String(Number((meanKg * LIFT[v]).toFixed(2))), "kg"), "hand");
           }}
         />
         <Field

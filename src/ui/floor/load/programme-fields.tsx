@@ -3,12 +3,13 @@
 import { useState } from "react";
 import { NO_TOOL, TOOLS, type Tool } from "@/core/dayplan";
 import { programme, spinTime } from "@/core/extraction";
+import { asWritten } from "@/house/language/shown";
 import type { FloorMachine } from "@/house/spin/model";
 import { wholeMinutes } from "@/house/spin/plan-input";
 import type { FloorView } from "@/house/spin/view";
 import { Caution } from "../../bench";
 import { Field } from "../../fields/field";
-import { figureIn, wrongFigure } from "../../fields/figure";
+import { asProposed, figureIn, tempIn, wrongFigure } from "../../fields/figure";
 import { Tick } from "../../tick";
 
 /** Comb colder than this breaks easily (common practice). */
@@ -29,12 +30,12 @@ const PROGRAMME_MIN = { from: 1, to: 120, unit: "min", optional: true } as const
 
 /** How the next run will go: what it was uncapped with, how warm the honey is, and for how long. */
 export function useProgramme(floor: FloorView, machine: FloorMachine | undefined, tenderComb: boolean) {
-  const [honeyC, setHoneyC] = useState(String(floor.honeyC));
+  const [honeyC, setHoneyC] = useState(asProposed(String(floor.honeyC), "°C"));
   const [minutesSaid, setMinutes] = useState("");
   /** As ticked; until then as the combs and the cold say. */
   const [tenderSaid, setTender] = useState<boolean | null>(null);
   const [tool, setTool] = useState<string>(floor.plan?.uncappers.find((u) => u.tool !== NO_TOOL)?.tool ?? "");
-  const warm = figureIn(honeyC);
+  const warm = tempIn(honeyC);
   const known =
     machine && warm !== null && warm >= 10 && warm <= 45
       ? spinTime(machine.baseMin, { waterPct: floor.waterPct, tempC: warm })
@@ -117,7 +118,8 @@ export function ProgrammeFields({
         )}
         {machine.learntFrom > 0 &&
           run.forThisHoney &&
-          `, for ${waterPct.toFixed(1)} % water at ${run.warm} °C`}
+          run.warm !== null &&
+          `, for ${waterPct.toFixed(1)} % water at ${asWritten(run.warm, "°C", 1)}`}
         {run.tooCold && <b className="text-heat"> The honey is too cold to spin well: warm it first.</b>}
       </p>
     </>

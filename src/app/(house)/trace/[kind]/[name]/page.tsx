@@ -2,9 +2,9 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
 import { decoded } from "@/app/address";
-import { formatKgFromG } from "@/core/units";
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
+import { massFigureG, massG, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
 import {
   ROWS_AT_A_TIME,
@@ -48,7 +48,7 @@ export default async function TraceOf({ params, searchParams }: Asked) {
   return (
     <>
       <Lead title={view.title}>
-        <Figure value={formatKgFromG(view.grams)} unit="kg" tone="mass" />
+        <Figure value={massFigureG(view.grams)} unit={unitOf("kg")} tone="mass" />
         <Why why={{ title: "How shares are worked out", because: view.because }} />
       </Lead>
       <p className="mb-4 text-[18px]">{view.sentence}</p>
@@ -164,11 +164,11 @@ function Shares({
         <details>
           <summary className="flex min-h-12 cursor-pointer items-center font-semibold underline underline-offset-4">
             {rest.length} more {title.toLowerCase()},{" "}
-            {formatKgFromG(
+            {massFigureG(
               rest.reduce((g, r) => g + r.grams, 0),
               2,
             )}{" "}
-            kg
+            {unitOf("kg")}
           </summary>
           <ShareTable title={title} rows={rest} />
         </details>
@@ -213,7 +213,7 @@ function PartOfMany({
               Further
             </Link>
             <span className="text-ink-2">
-              {count(more.beyond.count)} more, {formatKgFromG(more.beyond.grams, 2)} kg
+              {count(more.beyond.count)} more, {massG(more.beyond.grams, 2)}
             </span>
           </>
         )}
@@ -237,7 +237,7 @@ function ShareTable({ title, rows }: { title: string; rows: readonly ShareRow[] 
             </>
           ),
         },
-        { head: "kg", figure: true, className: "text-mass", cell: (r) => formatKgFromG(r.grams, 2) },
+        { head: unitOf("kg"), figure: true, className: "text-mass", cell: (r) => massFigureG(r.grams, 2) },
         { head: "%", figure: true, cell: (r) => r.pct.toFixed(1) },
       ]}
     />

@@ -1,0 +1,52 @@
+/** Days and times as whoever is reading writes them; browser and server say them alike. */
+import { shown } from "./shown";
+
+const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
+const WEEKDAYS = ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"];
+
+const ISO_DAY = /^(\d{4})-(\d\d)-(\d\d)$/;
+
+/** "13 Aug 2026", "Aug 13, 2026" or "2026-08-13"; what is no ISO day stays as it is. */
+export function daySaid(isoDay: string): string {
+  const style = shown().day;
+  const [, year, month, date] = ISO_DAY.exec(isoDay) ?? [];
+  if (!year || style === "ymd") return isoDay;
+  const name = MONTHS[Number(month) - 1] ?? "";
+  return style === "mdy" ? `${name} ${Number(date)}, ${year}` : `${Number(date)} ${name} ${year}`;
+}
+
+/** The same without its year: "13 Aug", "Aug 13", "08-13". */
+export function dayOfYearSaid(isoDay: string): string {
+  const style = shown().day;
+  const [, year, month, date] = ISO_DAY.exec(isoDay) ?? [];
+  if (!year) return isoDay;
+  const name = MONTHS[Number(month) - 1] ?? "";
+  if (style === "ymd") return `${month}-${date}`;
+  return style === "mdy" ? `${name} ${Number(date)}` : `${Number(date)} ${name}`;
+}
+
+/** "Thu 13 Aug", "Thu, Aug 13". */
+export function weekdaySaid(isoDay: string): string {
+  const weekday = weekdayOf(isoDay);
+  return `${weekday}${shown().day === "mdy" ? "," : ""} ${dayOfYearSaid(isoDay)}`;
+}
+
+export const weekdayOf = (isoDay: string): string => WEEKDAYS[new Date(`${isoDay}T12:00Z`).getUTCDay()] ?? "";
+
+/** "14:20", as it is kept, as it is said: "14:20" or "2:20 pm"; what is no time of the day stays as it is. */
+export function clockSaid(clock: string): string {
+  const [, hour, minute] = /^(\d\d):(\d\d)$/.exec(clock) ?? [];
+  if (!hour || shown().clock === "24") return clock;
+  return `${Number(hour) % 12 || 12}:${minute} ${Number(hour) < 12 ? "am" : "pm"}`;
+}
+
+/** A moment in a zone as ISO day and time of the day, for who has no calendar at hand. */
+export function partsIn(zone: string, ms: number): { readonly day: string; readonly clock: string } {
+  const text = new Intl.DateTimeFormat("sv-SE", {
+    dateStyle: "short",
+    timeStyle: "short",
+    timeZone: zone,
+  }).format(ms);
+  const [day = "", clock = ""] = text.split(" ");
+  return { day, clock };
+}

@@ -1,0 +1,26 @@
+/** Whose units an answer is written in: those the asking tablet chose, else the house's own. */
+import { AsyncLocalStorage } from "node:async_hooks";
+import type { Shown } from "@/core/units";
+import { shownFrom } from "@/core/units";
+import { houseUnits } from "@/house/door";
+import { readersAreFoundBy } from "@/house/language/shown";
+import { UNITS_COOKIE } from "@/house/language/units-cookie";
+
+const reading = new AsyncLocalStorage<Shown>();
+readersAreFoundBy(() => reading.getStore());
+
+/** What the tablet keeps; "" when it goes with the house. */
+function chosen(cookies: string): string {
+  const [, text = ""] = new RegExp(`(?:^|;\\s*)${UNITS_COOKIE}=([^;]{0,120})`).exec(cookies) ?? [];
+  try {
+    return decodeURIComponent(text);
+  } catch {
+    return "";
+  }
+}
+
+/** Answers in the units of the one who asks; where the records are away, in the house's kilograms. */
+export async function inUnitsOf(cookies: string | undefined, answer: () => Promise<void>): Promise<void> {
+  const house = await houseUnits().catch(() => undefined);
+  await reading.run(shownFrom(chosen(cookies?.slice(0, 8000) ?? ""), house), answer);
+}
