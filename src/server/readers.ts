@@ -11,9 +11,12 @@ readersAreFoundBy(() => reading.getStore());
 
 /** What the tablet keeps; "" when it goes with the house. */
 function chosen(cookies: string): string {
-  const [, text = ""] = new RegExp(`(?:^|;\\s*)${UNITS_COOKIE}=([^;]{0,120})`).exec(cookies) ?? [];
+  const kept = cookies
+    .split(";")
+    .map((c) => c.trim())
+    .find((c) => c.startsWith(`${UNITS_COOKIE}=`));
   try {
-    return decodeURIComponent(text);
+    return decodeURIComponent(kept?.slice(UNITS_COOKIE.length + 1) ?? "");
   } catch {
     return "";
   }

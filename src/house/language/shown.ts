@@ -35,8 +35,39 @@ function ofThePage(): Shown | undefined {
   return page.shown;
 }
 
+let writing = false;
+
 /** The units of the one who is reading now. */
-export const shown = (): Shown => held[WHO_READS]?.() ?? ofThePage() ?? METRIC;
+export const shown = (): Shown => (writing ? METRIC : (held[WHO_READS]?.() ?? ofThePage() ?? METRIC));
+
+/** A sentence as the ledger keeps it, in the house's own units whoever makes the entry. */
+export function asKept(say: () => string): string {
+  writing = true;
+  try {
+    return say();
+  } finally {
+    writing = false;
+  }
+}
+
+/** Whether whoever reads reads otherwise than the ledger is written. */
+export const readsOtherwise = (): boolean => {
+  const read = shown();
+  return (Object.keys(METRIC) as (keyof Shown)[]).some((kind) => read[kind] !== METRIC[kind]);
+};
+
+/**
+ * A sentence that was kept, in the units of whoever reads, as far as its own figures go: they were rounded when it was
+ * written. For what can be said anew from its figures, say it anew.
+ */
+export const retold = (kept: string): string =>
+  readsOtherwise()
+    ? kept.replace(
+        /(?<![\w.,])(\d{1,9}(?:,\d{3}){0,3}(?:\.\d{1,6})?) (kg|°C|cm|L)(?![\w·/])/g,
+        (_, written: string, unit) =>
+          quantity(Number(written.replaceAll(",", "")), unit, written.split(".")[1]?.length ?? 0),
+      )
+    : kept;
 
 /** "12.9 kg". */
 export const mass = (kg: number, digits = 1): string => quantityIn(kg, "kg", shown(), digits);

@@ -2,15 +2,17 @@
  * The one way to change anything: validate → who may → one transaction (entry, movements, facts) → notify.
  * An entry, once made, is never touched again; undo makes a counter-entry.
  */
+
 import canonicalize from "canonicalize";
 import type { Knex } from "knex";
 import { DateTime } from "luxon";
 import type { z } from "zod";
 import { asRefusal, fromZod, Refusal } from "../language/errors";
+import { asKept, readsOtherwise, retold } from "../language/shown";
 import { mustBeWritable } from "../language/writable";
 import { type Actor, actorNamed, type Role } from "../people/records";
 import { keepHead } from "./head";
-import { beforeNew } from "./records/entries";
+import { beforeNew, type EntryRow } from "./records/entries";
 import { type House, houseNow } from "./records/house";
 import { deedsOf, entryHash } from "./seal";
 import { Work } from "./work";
@@ -37,13 +39,34 @@ export interface CommandDefinition<
 }
 
 /** Every command there is, by its name on the tape: whoever takes an entry back needs the right to make it. */
-const DEFINED = new Map<string, Pick<CommandDefinition, "who" | "summary" | "afterUndo">>();
+const DEFINED = new Map<string, CommandDefinition>();
 export const definedCommand = (name: string) => DEFINED.get(name);
+
+/** An entry, or as much of it as is needed to say it. */
+export type Sayable = Pick<EntryRow, "command" | "say"> & {
+  /** Null where it is too long to be looked at for a sentence. */
+  readonly input: object | null;
+  readonly output: object | null;
+};
+
+/** An entry's sentence as whoever reads reads it: said anew from its own figures; where those do not do, retold. */
+export function sayAgain({ command, say, input, output }: Sayable): string {
+  if (!readsOtherwise()) return say;
+  const definition = definedCommand(command);
+  const asked = input && definition?.input.safeParse(input);
+  if (!definition || !asked?.success || !output) return retold(say);
+  try {
+    return definition.say(output, asked.data);
+  } catch {
+    // It was made by a command that said other things then.
+    return retold(say);
+  }
+}
 
 export function defineCommand<const N extends string, S extends z.ZodType, O extends object>(
   definition: CommandDefinition<S, O, N>,
 ): CommandDefinition<S, O, N> {
-  DEFINED.set(definition.name, definition);
+  DEFINED.set(definition.name, definition as unknown as CommandDefinition);
   return definition;
 }
 
@@ -154,7 +177,7 @@ async function perform<S extends z.ZodType, O extends object>(
     if (known.command !== definition.name || canonicalize(known.input) !== canonicalize(asked)) {
       throw new Refusal("key-used", "That idempotency key was used for something else.", 409);
     }
-    return { entry: known.id, say: known.say, output: known.output, repeated: true, hash: known.hash };
+    return { entry: known.id, say: sayAgain(known), output: known.output, repeated: true, hash: known.hash };
   }
   const { work, output } = await carriedOut(tx, definition, input, request, { id, actor, now });
   const entry = {
@@ -166,7 +189,7 @@ async function perform<S extends z.ZodType, O extends object>(
     recorded_at: now,
     input: asked,
     output: asJson(output),
-    say: definition.say(output, input),
+    say: asKept(() => definition.say(output, input)),
     grams: definition.grams?.(output) ?? null,
     undoable: definition.undo === "counter-entry",
     idempotency_key: request.key,
@@ -176,7 +199,7 @@ async function perform<S extends z.ZodType, O extends object>(
   const hash = entryHash(entry);
   await tx("entry").insert({ ...entry, hash });
   await tx.raw("select pg_notify('aumbry', ?)", [String(id)]);
-  return { entry: id, say: entry.say, output: entry.output, repeated: false, hash };
+  return { entry: id, say: definition.say(output, input), output: entry.output, repeated: false, hash };
 }
 
 function validated<S extends z.ZodType>(definition: CommandDefinition<S>, request: Request): z.output<S> {

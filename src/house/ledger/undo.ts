@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { refuse } from "../language/errors";
 import { count } from "../language/fields";
-import { ANY_HAND, defineCommand, definedCommand, mustBeAllowed } from "./command";
+import { retold } from "../language/shown";
+import { ANY_HAND, defineCommand, definedCommand, mustBeAllowed, sayAgain } from "./command";
 import { entryById, isUndone, restingOn } from "./records/entries";
 import { firstOverdrawn } from "./records/fills";
 
@@ -18,8 +19,9 @@ export const undo = defineCommand({
     if (!entry.undoable) refuse("not-undoable", "An undoing is not undone: enter the thing again.", "entry");
     // What no command stands behind any more is the lead's to take back.
     const done = definedCommand(entry.command);
-    mustBeAllowed(work.actor, done ?? { who: ["lead"], summary: entry.say });
-    if (await isUndone(work.tx, id)) refuse("undone-already", `"${entry.say}" is undone already.`, "entry");
+    mustBeAllowed(work.actor, done ?? { who: ["lead"], summary: sayAgain(entry) });
+    if (await isUndone(work.tx, id))
+      refuse("undone-already", `"${sayAgain(entry)}" is undone already.`, "entry");
     const dependents = await restingOn(work.tx, id);
     if (dependents.length > 0) {
       const reasons = [...new Set(dependents.map((d) => d.because))];
@@ -33,12 +35,13 @@ export const undo = defineCommand({
       work.tx,
       moved.map((m) => m.to_fill),
     );
-    if (short) refuse("rested-on", `"${short.say}" takes out what this put in; undo that first.`, "entry");
+    if (short)
+      refuse("rested-on", `"${retold(short.say)}" takes out what this put in; undo that first.`, "entry");
     // Backwards, so that what came in last goes first.
     for (const m of moved) await work.moveBack(m);
     await done?.afterUndo?.(work);
     return { entry: id, undid: entry.say, grams: entry.grams };
   },
-  say: ({ undid }) => `Undone: ${undid}`,
+  say: ({ undid }) => `Undone: ${retold(undid)}`,
   grams: ({ grams }) => (grams === null ? null : -grams),
 });

@@ -3,7 +3,7 @@
 import type { Knex } from "knex";
 import type { MovementKind } from "@/core/ledger";
 import { refuse } from "../language/errors";
-import { massG } from "../language/shown";
+import { massG, retold } from "../language/shown";
 import type { Actor } from "../people/records";
 import type { Stated } from "./records/entries";
 import { type FillKind, fillAt, lastFillOf } from "./records/fills";
@@ -71,7 +71,8 @@ export class Work {
     const later = notYet
       ? await this.tx("entry").where({ id: notYet.entry_id }).first("say")
       : await this.laterOf(ids.filter((id) => !things.has(id)));
-    if (later) refuse("before-its-cause", `That would be before "${later.say}", which it rests on.`, "at");
+    if (later)
+      refuse("before-its-cause", `That would be before "${retold(later.say)}", which it rests on.`, "at");
     this.restOnEntries(ids, because);
   }
 

@@ -42,10 +42,10 @@ export function cardHere({ bay, example, means }: Verb): Pick<Verb, "bay" | "exa
   if (unitOf("°C") !== "°C") {
     here.example = here.example
       .replace(/@(\d\d)\b/g, (_, c: string) => `@${warmth(c)}`)
-      .replace(/^hot ([\d.]+)/, (_, c: string) => `hot ${warmth(c)}`);
+      .replace(/^hot (\d{1,2}(?:\.\d)?)/, (_, c: string) => `hot ${warmth(c)}`);
     here.means = here.means
       .replace(/@(\d\d)\b/g, (_, c: string) => `@${warmth(c)}`)
-      .replace(/([\d.]+) °C/g, (_, c: string) => `${warmth(c)} °F`);
+      .replace(/\b(\d{1,2}(?:\.\d)?) °C/g, (_, c: string) => `${warmth(c)} °F`);
   }
   return here;
 }

@@ -3,7 +3,8 @@
 import type { Knex } from "knex";
 import { stacksOf } from "../hot-room/stacks";
 import { clockIn, dayIn, shortDayIn, whenIn } from "../language/clock";
-import { massFigureG } from "../language/shown";
+import { massFigureG, readsOtherwise } from "../language/shown";
+import { sayAgain } from "../ledger/command";
 import type { FillKind, HoneyVessel } from "../ledger/kinds";
 import { tape } from "../ledger/records/entries";
 import { crewNow } from "../people/records";
@@ -144,7 +145,10 @@ export async function tapeView(
   s: Pick<Snapshot, "house" | "now">,
   before?: number,
 ): Promise<TapeView> {
-  const [rows, crew] = await Promise.all([tape(db, TAPE_PAGE + 1, before), crewNow(db)]);
+  const [rows, crew] = await Promise.all([
+    tape(db, TAPE_PAGE + 1, { before, figures: readsOtherwise() }),
+    crewNow(db),
+  ]);
   const today = dayIn(s.house.zone, s.now);
   return {
     crew,
@@ -154,7 +158,7 @@ export async function tapeView(
       time: clockIn(s.house.zone, r.happened_at),
       day: dayIn(s.house.zone, r.happened_at) === today ? "today" : shortDayIn(s.house.zone, r.happened_at),
       who: r.who,
-      say: r.say,
+      say: sayAgain(r),
       kg: r.grams === null ? null : massFigureG(r.grams),
       entered:
         r.recorded_at.getTime() - r.happened_at.getTime() > LATE_MS

@@ -55,16 +55,36 @@ export async function beforeNew(db: Knex, key: string): Promise<Before> {
 
 /** An entry as the tape shows it; what was typed may be a megabyte and stays behind. */
 export interface TapeRow
-  extends Pick<EntryRow, "id" | "who" | "happened_at" | "recorded_at" | "say" | "grams" | "undoable"> {
+  extends Pick<
+    EntryRow,
+    "id" | "command" | "who" | "happened_at" | "recorded_at" | "say" | "grams" | "undoable"
+  > {
   readonly undone_by: number | null;
+  readonly input: object | null;
+  readonly output: object | null;
 }
 
-/** The newest entries, `before` an id when paging back. */
-export function tape(db: Knex, limit: number, before?: number): Promise<TapeRow[]> {
+/** An entry of which more than this was typed is not said anew. */
+const LONGEST_SAID_ANEW = 16_000;
+
+/** The newest entries, `before` an id when paging back; `figures` when they are to be said anew from what was typed. */
+export function tape(
+  db: Knex,
+  limit: number,
+  { before, figures }: { before?: number | undefined; figures: boolean },
+): Promise<TapeRow[]> {
+  const part = (column: string) =>
+    db.raw(
+      figures ? "case when pg_column_size(??) < ? then ?? end as ??" : "null::jsonb as ??",
+      figures ? [`e.${column}`, LONGEST_SAID_ANEW, `e.${column}`, column] : [column],
+    );
   const query = db("entry as e")
     .leftJoin("undone as u", "u.entry_id", "e.id")
     .select(
       "e.id",
+      "e.command",
+      part("input"),
+      part("output"),
       "e.who",
       "e.happened_at",
       "e.recorded_at",
