@@ -48,6 +48,30 @@ async function seriousOn(page: Page, url: string, rules?: string[]): Promise<str
   return serious.map((v) => `${url}: ${v.help}: ${v.nodes.map((n) => n.html.slice(0, 140)).join(" | ")}`);
 }
 
+/** A unit of the ledger where a person reads. */
+const OF_THE_LEDGER = /\bkg\b|°C|\d L\b|\d cm\b/;
+
+test("who reads pounds and Fahrenheit sees no other unit on any view", async ({ ines: page, demoHouse }) => {
+  await page
+    .context()
+    .addCookies([
+      { name: "aumbry-units", value: encodeURIComponent("lb F gal in mdy 12"), url: demoHouse.url },
+    ]);
+  // Set-up names every unit there is.
+  for (const view of VIEWS.filter((v) => v !== "/set-up")) {
+    await page.goto(demoHouse.url + view);
+    await ready(page);
+    expect(await page.locator(".frame").textContent(), view).not.toMatch(OF_THE_LEDGER);
+    for (const of of ["aria-label", "title"])
+      expect(
+        await page
+          .locator(`.frame [${of}]`)
+          .evaluateAll((all, name) => all.map((e) => e.getAttribute(name)).join("\n"), of),
+        view,
+      ).not.toMatch(OF_THE_LEDGER);
+  }
+});
+
 /** Nothing scrolls sideways, and the bench alone scrolls down, from the wall's screen to the phone. */
 async function fitsEveryWidth(page: Page, view: string): Promise<void> {
   for (const width of [1280, 768, 390]) {

@@ -64,8 +64,12 @@ export const retold = (kept: string): string =>
   readsOtherwise()
     ? kept.replace(
         /(?<![\w.,])(\d{1,9}(?:,\d{3}){0,3}(?:\.\d{1,6})?) (kg|°C|cm|L)(?![\w·/])/g,
-        (_, written: string, unit) =>
-          quantity(Number(written.replaceAll(",", "")), unit, written.split(".")[1]?.length ?? 0),
+        (_, figured: string, unit) => {
+          const value = Number(figured.replaceAll(",", ""));
+          const digits = figured.split(".")[1]?.length ?? 0;
+          // Three decimals are a figure as somebody typed it.
+          return digits >= 3 ? asWritten(value, unit, digits) : quantity(value, unit, digits);
+        },
       )
     : kept;
 

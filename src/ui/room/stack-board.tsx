@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { DropdownMenu } from "radix-ui";
 import { type ReactNode, useState } from "react";
 import type { BoxView, StackView } from "@/house/hot-room/view";
-import { mass } from "@/house/language/shown";
+import { mass, unitOf } from "@/house/language/shown";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { blueness } from "../figures/super-boxes";
@@ -169,7 +169,7 @@ export function StackBoard({ stacks, selected }: { stacks: readonly StackView[];
                 </span>
               </button>
               <p className="text-[14px] leading-snug text-ink-2">
-                {s.kg} kg, {s.meanPct}
+                {s.kg} {unitOf("kg")}, {s.meanPct}
                 <span className="block">{s.worst}</span>
                 <span className="block">{s.age}</span>
                 <span data-tone={s.beetleTone} className="block" style={{ color: "var(--tone)" }}>

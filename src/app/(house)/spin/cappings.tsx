@@ -37,7 +37,7 @@ export function Cappings({
         <p className="mb-2">
           {bins.length === 0
             ? "No bin holds cappings now."
-            : `${bins.map((b) => `Bin ${b.tag} holds ${b.kg} kg`).join("; ")}.`}
+            : `${bins.map((b) => `Bin ${b.tag} holds ${b.kg} ${unitOf("kg")}`).join("; ")}.`}
         </p>
         <RecordTable
           rows={cappings}
