@@ -30,7 +30,7 @@ test("a day in pounds and Fahrenheit: what is typed bare is pounds, nothing is s
   await expect(page.getByRole("navigation", { name: "The house, bay by bay" })).toContainText("Pound House");
   const units = form("Read so in this house");
   for (const [field, choice] of [
-    ["Mass", "pounds and ounces"],
+    ["Mass", "pounds"],
     ["Temperature", "°F"],
     ["Volume", "US gallons"],
     ["Length", "inches"],

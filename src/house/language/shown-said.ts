@@ -13,7 +13,7 @@ const kind = <K extends ShownKind>(k: K, label: string, words: Said<K>["words"])
 });
 
 export const SHOWN_SAID: { readonly [K in ShownKind]: Said<K> } = {
-  mass: kind("mass", "Mass", { kg: "kilograms", lb: "pounds and ounces" }),
+  mass: kind("mass", "Mass", { kg: "kilograms", lb: "pounds" }),
   temperature: kind("temperature", "Temperature", { C: "°C", F: "°F" }),
   volume: kind("volume", "Volume", { L: "litres", gal: "US gallons" }),
   length: kind("length", "Length", { mm: "centimetres", in: "inches" }),

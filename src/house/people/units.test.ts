@@ -31,9 +31,7 @@ describe("units a house reads in", () => {
   it("are chosen by the lead and undone like anything else", async () => {
     expect(await unitsOfTheHouse(house.db)).toEqual(METRIC);
     const { entry, say } = await house.act("set-units", US);
-    expect(say).toBe(
-      "Shown in this house: pounds and ounces, °F, US gallons, inches, Aug 13, 2026, 2:20 pm.",
-    );
+    expect(say).toBe("Shown in this house: pounds, °F, US gallons, inches, Aug 13, 2026, 2:20 pm.");
     expect(await unitsOfTheHouse(house.db)).toEqual(US);
     await house.act("undo", { entry });
     expect(await unitsOfTheHouse(house.db)).toEqual(METRIC);

@@ -8,7 +8,7 @@ import { massG } from "../../language/shown";
 import { capital, plural, spoken } from "../../language/spoken";
 import { type NamedVessel, vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { lastFillOf } from "../../ledger/records/fills";
+import { fillAt, lastFillOf } from "../../ledger/records/fills";
 import { mayMeet } from "../../moves/owners";
 import { corrected, stateReading } from "../../readings/samples";
 import { holdsGrams } from "../../vessels/holds";
@@ -83,7 +83,9 @@ export const receiveHoney = defineCommand({
       if (got.some((g) => g.vesselId === vessel.id))
         refuse("twice", `${capital(called)} is named twice.`, `${at}.vessel`);
       const last = await lastFillOf(work.tx, vessel.id);
-      const held = last?.grams ?? 0;
+      const standing = last && last.grams > 0 ? last : null;
+      // A late entry speaks of what was in it then.
+      const held = standing ? (await fillAt(work.tx, standing.id, work.at)).grams : 0;
       if (into.grossKg !== undefined && vessel.weighable === false)
         refuse("not-weighed", `${capital(called)} cannot be weighed: say the honey in it.`, `${at}.grossKg`);
       if ((into.kg === undefined) === (into.grossKg === undefined))
@@ -96,17 +98,18 @@ export const receiveHoney = defineCommand({
           `${capital(called)} weighs ${massG(vessel.empty_g)} empty and holds ${massG(held)}: that leaves no honey.`,
           `${at}.grossKg`,
         );
-      const full = holdsGrams(vessel);
-      if (isOverFull(held + grams, full))
+      const full = holdsGrams(vessel, input.waterPct ?? null);
+      if (isOverFull(Math.max(held, standing?.grams ?? 0) + grams, full))
         refuse(
           "does-not-fit",
           `${capital(called)} holds ${massG(full ?? 0)}; ${massG(held + grams)} does not fit.`,
           `${at}.kg`,
         );
-      await work.restOn(statingVessel(vessel), because);
+      await work.restOn([...statingVessel(vessel), ...(standing ? [standing] : [])], because);
+      if (standing && into.kg === undefined) await work.restOnAllOf(standing.id, because);
       got.push({
         name: called,
-        fillId: held > 0 ? (last?.id ?? null) : null,
+        fillId: standing?.id ?? null,
         grams,
         vesselId: vessel.id,
         kind: into.vessel.kind,

@@ -7,7 +7,7 @@ import { asWritten, massG } from "../../language/shown";
 import { capital } from "../../language/spoken";
 import { type NamedVessel, vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { lastFillOf } from "../../ledger/records/fills";
+import { fillAt, lastFillOf } from "../../ledger/records/fills";
 import type { Work } from "../../ledger/work";
 import { ownersOf } from "../../moves/owners";
 import { holdsGrams } from "../../vessels/holds";
@@ -60,13 +60,16 @@ export const fillPail = defineCommand({
     const vessel = await oneVessel(work.tx, kind, named.tag, field, work.at);
     const name = `${kind} ${vessel.tag}`;
     const last = await lastFillOf(work.tx, vessel.id);
-    const held = last?.grams ?? 0;
-    if (held > 0 && kind === "pail")
+    const present = last?.grams ?? 0;
+    if (present > 0 && kind === "pail")
       refuse(
         "pail-full",
-        `Pail ${vessel.tag} still holds ${massG(held)}: empty it first, or take another.`,
+        `Pail ${vessel.tag} still holds ${massG(present)}: empty it first, or take another.`,
         field,
       );
+    const standing = present > 0 && last ? last : null;
+    // A late entry speaks of what was in it then.
+    const held = standing ? (await fillAt(work.tx, standing.id, work.at)).grams : 0;
     if ((input.grossKg === undefined) === (input.kg === undefined))
       refuse("one-of-two", `Say what ${name} weighs, or how much came into it.`, "grossKg");
     if (input.grossKg !== undefined && vessel.weighable === false)
@@ -85,15 +88,15 @@ export const fillPail = defineCommand({
         "grossKg",
       );
     const full = holdsGrams(vessel);
-    if (isOverFull(held + net, full))
+    if (isOverFull(Math.max(held, present) + net, full))
       refuse(
         "over-full",
         `${capital(name)} holds ${massG(full ?? 0)}; ${massG(held + net)} does not fit: check the scale.`,
         input.kg === undefined ? "grossKg" : "kg",
       );
-    if (held > 0 && last) {
+    if (standing) {
       const owners = new Set([
-        ...(await ownersOf(work, [last.id])),
+        ...(await ownersOf(work, [standing.id])),
         ...(await ownersOf(work, [batch.fill_id])),
       ]);
       if (owners.size > 1)
@@ -105,11 +108,11 @@ export const fillPail = defineCommand({
     }
     const gained = await coverFromBatch(work, batch, net);
     const refilled = `${name} was filled again`;
+    // Nothing is topped up before it was there to be topped up.
+    if (standing) await work.restOn(standing, refilled);
     const fillId =
-      held > 0 && last
-        ? last.id
-        : await work.openFill({ kind, name, vessel: { id: vessel.id, because: refilled } });
-    if (held > 0 && input.kg === undefined) await work.restOnAllOf(fillId, refilled);
+      standing?.id ?? (await work.openFill({ kind, name, vessel: { id: vessel.id, because: refilled } }));
+    if (standing && input.kg === undefined) await work.restOnAllOf(fillId, refilled);
     await work.move({
       from: batch.fill_id,
       to: fillId,
