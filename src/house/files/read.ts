@@ -66,6 +66,14 @@ function delimiterOf(text: string): string {
 /** A head is a few words; what is longer is no head. */
 const LONGEST_HEAD = 80;
 const LONGEST_CELL = 500;
+/** Units of one kind of quantity; a head may name any of its own. */
+const ALIKE: readonly (readonly string[])[] = [
+  ["kg", "g", "lb", "oz"],
+  ["l", "gal"],
+  ["cm", "mm", "in"],
+];
+const alike = (a: string, b: string): boolean =>
+  a === b || a === "" || b === "" || ALIKE.some((units) => units.includes(a) && units.includes(b));
 const UNIT_BEHIND = /[([](kg|g|lb|oz|L|gal|cm|mm|in)[)\]]$/i;
 
 function plainHead(written: string): { name: string; unit: string } {
@@ -100,9 +108,13 @@ export function readCsv(
     return wrong("too-many-columns", `The head has ${head.cells.length} columns; at most 60 are read.`);
   const heads = head.cells.map(plainHead);
   const fields = heads.map(
-    ({ name }) =>
-      columns.find((c) => plainHead(c.head).name === name || c.field.toLowerCase() === name.replace(/ /g, ""))
-        ?.field ?? null,
+    ({ name, unit }) =>
+      columns.find((c) => {
+        const own = plainHead(c.head);
+        return (
+          (own.name === name && alike(own.unit, unit)) || c.field.toLowerCase() === name.replace(/ /g, "")
+        );
+      })?.field ?? null,
   );
   const known = columns.map(headAsRead).join(", ");
   const strange = heads.find(({ name }, i) => fields[i] === null && name !== "");

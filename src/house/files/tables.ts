@@ -18,8 +18,9 @@ export interface CsvColumn {
 
 /** A figure in the unit of its head, fine enough that nothing is lost when the table is brought in again. */
 const inUnit = (value: number | null, unit: string): string =>
-  value === null ? "" : written(asRead(value, unit), unitOf(unit) === unit ? 2 : 3);
-const kg = (grams: number | null): string => inUnit(grams === null ? null : grams / 1000, "kg");
+  value === null ? "" : written(asRead(value, unit), 3);
+const kg = (grams: number | null): string =>
+  grams === null ? "" : asRead(grams / 1000, "kg").toFixed(unitOf("kg") === "kg" ? 2 : 3);
 
 /** A column's head with the unit whoever reads reads in: "empty (lb)". */
 export const headAsRead = ({ head }: CsvColumn): string =>

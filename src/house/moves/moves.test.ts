@@ -210,6 +210,25 @@ describe("honey moved", () => {
     expect((await house.refused("receive-honey", came, { at: hour(7) })).code).toBe("before-its-cause");
   });
 
+  it("is traced past a vessel that was filled again later, from what nobody asks about", async () => {
+    await house.act("receive-honey", { what: "opening", into: [{ vessel: "tank 1", kg: 20 }] });
+    const pour = (from: string, to: string, kg: number) =>
+      house.act("move-honey", { from: [{ vessel: from, kg }], to: [{ vessel: to }] });
+    await pour("tank 1", "drum 1", 10);
+    await house.act("receive-honey", { what: "opening", into: [{ vessel: "drum 2", kg: 16 }] });
+    await pour("drum 1", "drum 2", 3);
+    // Later than anything of the tank's that came into drum 1.
+    await pour("drum 2", "tank 1", 19);
+    await house.pull(41, 12);
+    await house.act("start-batch", { supers: "41" });
+    await house.act("fill-pail", { vessel: "drum 1", kg: 5 });
+    const batch = await traceView(house.db, "batch", "1");
+    expect(batch.grams).toBe(12_000);
+    const drum = await traceView(house.db, "drum", "1");
+    expect(drum.back.batches.map((b) => b.grams)).toEqual([5_000]);
+    expect((await held("tank 1"))?.grams).toBe(29_000);
+  });
+
   it("litres hold more kilograms of dry honey than of wet", async () => {
     // 100 L: 141.7 kg at 17.5 %, and 8 % over is still believed; 153.5 kg of honey at 13 % would stand, of 20 % not.
     const came = (waterPct: number) => ({

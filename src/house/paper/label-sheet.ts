@@ -4,7 +4,7 @@ import { type LabelContent, labelContent, PAGE_SIZES_MM, type PageSize, sheetGri
 import { composition } from "@/core/ledger";
 import { type LotRow, oneLot } from "../bottle/records";
 import { refuse } from "../language/errors";
-import { movementsOf, reachInDatabase } from "../ledger/records/fills";
+import { behind } from "../ledger/records/fills";
 import { houseNow } from "../ledger/records/house";
 import { deliveriesOfFills } from "../outside/records";
 import { combsNamed } from "../yard/records/pulls";
@@ -31,8 +31,8 @@ const US_LEAST_PT = (25.4 / 16 / FIGURE_HEIGHT) * PT_PER_MM;
 
 /** Where the honey is from, in shares of its mass: the yards' countries behind the lot's composition. */
 async function originsOf(db: Knex, lot: LotRow): Promise<{ country: string; pct: number }[]> {
-  const fills = await reachInDatabase(db, [lot.fill_id], "back");
-  const { received } = composition(lot.fill_id, await movementsOf(db, fills));
+  const { moves } = await behind(db, [lot.fill_id]);
+  const { received } = composition(lot.fill_id, moves);
   const combs = await combsNamed(
     db,
     received.map((s) => s.origin),

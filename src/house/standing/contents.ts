@@ -10,7 +10,7 @@ import { judgeWater } from "@/core/moisture";
 import { asBox, type WaterJudgement, waterRules } from "../hot-room/waiting";
 import { capital } from "../language/spoken";
 import { HONEY_VESSELS } from "../ledger/kinds";
-import { fillsCalled, movementsOf, reachInDatabase } from "../ledger/records/fills";
+import { behind, fillsCalled, reachInDatabase } from "../ledger/records/fills";
 import type { House } from "../ledger/records/house";
 import { type DeliveryRow, deliveriesOfFills } from "../outside/records";
 import { currentOf, type ReadingRow, readingsOf } from "../readings/records/readings";
@@ -75,13 +75,13 @@ export async function contentsOf(
   open: readonly BatchRow[],
   vesselFills: readonly number[],
 ): Promise<AllContents> {
-  const up = vesselFills.length === 0 ? [] : await reachInDatabase(db, vesselFills, "back");
-  const [moves, called] = await Promise.all([movementsOf(db, up), fillsCalled(db, up)]);
+  const { fills: up, moves } = await behind(db, vesselFills);
+  const called = await fillsCalled(db, up);
   const of = (kinds: readonly string[]) => called.filter((f) => kinds.includes(f.kind)).map((f) => f.id);
   const vessels = [...new Set([...vesselFills, ...of(HONEY_VESSELS)])];
-  const behind = of(["batch"]);
+  const batchFills = of(["batch"]);
   const [batches, deliveries] = await Promise.all([
-    batchesOfFills(db, behind),
+    batchesOfFills(db, batchFills),
     deliveriesOfFills(db, of(["delivery"])),
   ]);
   const allBatches = [...new Map([...batches, ...open].map((b) => [b.fill_id, b])).values()];

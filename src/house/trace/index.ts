@@ -7,7 +7,7 @@ import { clockIn, dayIn, writtenDay } from "../language/clock";
 import { massG } from "../language/shown";
 import { capital, plural } from "../language/spoken";
 import { HONEY_VESSELS } from "../ledger/kinds";
-import { type FillKind, movementsOf, reachInDatabase } from "../ledger/records/fills";
+import { behind, type FillKind, movementsOf, reachInDatabase } from "../ledger/records/fills";
 import { houseNow } from "../ledger/records/house";
 import type { DeliveryRow } from "../outside/records";
 import { readingsOf } from "../readings/records/readings";
@@ -131,12 +131,11 @@ export async function traceView(
   const startSet = new Set(start.fills);
   const isSource = kind === "super" || kind === "colony" || kind === "yard";
 
-  const [backFills, forwardFills] = await Promise.all([
-    reachInDatabase(db, start.fills, "back"),
+  const [{ fills: backFills, moves: backMoves }, forwardFills] = await Promise.all([
+    behind(db, start.fills),
     reachInDatabase(db, start.fills, "forward"),
   ]);
-  const upstream = await reachInDatabase(db, forwardFills, "back");
-  const [backMoves, allMoves] = await Promise.all([movementsOf(db, backFills), movementsOf(db, upstream)]);
+  const { fills: upstream, moves: allMoves } = await behind(db, forwardFills);
   const fills = await fillsNamed(db, [...new Set([...backFills, ...upstream, ...forwardFills])]);
   const ahead = new Map(
     forwardFills.flatMap((id): [number, Known][] => (fills.has(id) ? [[id, fills.get(id) as Known]] : [])),

@@ -184,6 +184,42 @@ export async function reachInDatabase(
   return rows.map((r: { fill: number }) => r.fill);
 }
 
+/**
+ * What lies behind these fills: every fill any of their honey can have come through, and of each the movements until
+ * the last moment that mattered. What came into a vessel after it gave what is asked about is left out: nobody looked
+ * where that came from.
+ */
+export async function behind(
+  db: Knex,
+  start: readonly number[],
+): Promise<{ readonly fills: number[]; readonly moves: Movement[] }> {
+  if (start.length === 0) return { fills: [], moves: [] };
+  const { rows: until } = await db.raw(
+    `with recursive walk (fill, at, id) as (
+       select unnest(?::bigint[]), 'infinity'::timestamptz, 9223372036854775807::bigint
+       union
+       select m.from_fill, m.at, m.id
+         from walk w join movement m on m.to_fill = w.fill and (m.at, m.id) < (w.at, w.id)
+        where m.reverses is null
+          and not exists (select 1 from undone u where u.entry_id = m.entry_id)
+     )
+     select distinct on (fill) fill, at::text as at, id::text as id from walk order by fill, walk.at desc, walk.id desc`,
+    [[...start]],
+  );
+  const column = (of: "fill" | "at" | "id") => until.map((u: Record<string, unknown>) => u[of]);
+  const { rows } = await db.raw(
+    `with asked as (
+       select f.id, f.kind not in (${SOURCES_SQL}) as holds, c.at, c.last
+         from unnest(?::bigint[], ?::timestamptz[], ?::bigint[]) as c (fill, at, last) join fill f on f.id = c.fill)
+     select m.* from movement m join asked a on m.to_fill = a.id and (m.at, m.id) <= (a.at, a.last)
+      union
+     select m.* from movement m join asked a on m.from_fill = a.id and a.holds and (m.at, m.id) <= (a.at, a.last)
+      order by id`,
+    [column("fill"), column("at"), column("id")],
+  );
+  return { fills: column("fill"), moves: (rows as MovementRow[]).map(asMovement) };
+}
+
 export interface CalledFill {
   readonly id: number;
   readonly kind: FillKind;
