@@ -10,6 +10,7 @@ import * as sealedDeeds from "./migrations/0008-sealed-deeds";
 import * as toldByFact from "./migrations/0009-told-by-fact";
 import * as honeyFromAnywhere from "./migrations/0010-honey-from-anywhere";
 import * as shownUnits from "./migrations/0011-shown-units";
+import * as settle from "./migrations/0012-settle";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -23,6 +24,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0009-told-by-fact": toldByFact,
   "0010-honey-from-anywhere": honeyFromAnywhere,
   "0011-shown-units": shownUnits,
+  "0012-settle": settle,
 };
 
 /** Every step there is, in order. */

@@ -127,6 +127,12 @@ export async function loadDemo(
     atcHiC: 30,
   });
   await script.enter("Ines", setUp, "add-pails", { tags: "1-40", ...PAIL });
+  for (const [name, kind, openingUm] of [
+    ["Coarse sieve", "coarse", 600],
+    ["Fine sieve", "fine", 400],
+    ["Cloth", "cloth", 200],
+  ] as const)
+    await script.enter("Ines", setUp, "add-mesh", { name, kind, openingUm, areaDm2: 4 });
   await script.enter("Ines", setUp, "add-vessels", {
     kind: "drum",
     tags: "1-2",

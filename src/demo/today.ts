@@ -166,6 +166,12 @@ async function onTheFloor(
         grossKg: Number((script.rng.between(19.4, 21) + PAIL.emptyKg).toFixed(1)),
         batch,
       });
+      await script.enter("Odile", 145 - i * 18, "note-warmth", {
+        vessel: `pail ${full}`,
+        tempC: i === 1 ? 31 : 26,
+      });
     }
   }
+  await script.enter("Odile", 40, "tend-mesh", { mesh: "Fine sieve", what: "washed" });
+  await script.enter("Odile", 39, "tend-mesh", { mesh: "Fine sieve", what: "whole" });
 }

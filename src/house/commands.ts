@@ -11,12 +11,26 @@ import { OUT } from "./out/brings";
 import { OUTSIDE } from "./outside/brings";
 import { PEOPLE } from "./people/brings";
 import { READINGS } from "./readings/brings";
+import { SETTLE } from "./settle/brings";
 import { SPIN } from "./spin/brings";
 import { VESSELS } from "./vessels/brings";
 import { YARD } from "./yard/brings";
 
 /** In the order they stand on the card of help. */
-const ROOMS = [PEOPLE, YARD, VESSELS, FILES, HOT_ROOM, READINGS, SPIN, MOVES, OUTSIDE, BOTTLE, OUT] as const;
+const ROOMS = [
+  PEOPLE,
+  YARD,
+  VESSELS,
+  FILES,
+  HOT_ROOM,
+  READINGS,
+  SPIN,
+  SETTLE,
+  MOVES,
+  OUTSIDE,
+  BOTTLE,
+  OUT,
+] as const;
 
 const ALL = [...ROOMS.flatMap((room): readonly Every[] => room.commands), undo];
 

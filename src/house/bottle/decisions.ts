@@ -3,7 +3,7 @@
 import { ageBetween } from "../language/clock";
 import { massG } from "../language/shown";
 import { plural } from "../language/spoken";
-import { stored, vesselWord } from "../settle/settling";
+import { stepOf, stored, vesselWord } from "../settle/settling";
 import type { Decision } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";
@@ -12,7 +12,9 @@ const kgOf = (list: readonly { grams: number }[]): number => list.reduce((g, x) 
 
 export function bottleDecisions(s: Snapshot): Decision[] {
   // As the gate judges: by the upper limit of its water.
-  const ready = stored(s).filter((p) => (p.water.figures.upperPct ?? 99) <= s.house.limit_pct);
+  const ready = stored(s).filter(
+    (p) => (p.water.figures.upperPct ?? 99) <= s.house.limit_pct && stepOf(s, p) !== "held",
+  );
   if (ready.length === 0) return [];
   const best = ready.reduce((a, b) => (a.filledAt < b.filledAt ? a : b));
   return [

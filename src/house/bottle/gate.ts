@@ -55,6 +55,8 @@ export async function bottleGate(
     const diverted = combs.filter((c) => c.verdict === "divert" || c.verdict === "do-not-take");
     if (diverted.length > 0)
       against.push(`${name} holds honey that was to be diverted (super ${diverted[0]?.tag})`);
+    const held = s.vessels.find((v) => v.fillId === fillId)?.told.inspected.at(-1);
+    if (held?.verdict === "held") against.push(`${name} is held: ${held.found}`);
     const wet = againstWater(name, waterOf.get(fillId));
     if (wet) against.push(wet);
   }

@@ -39,6 +39,7 @@ describe("whatever people do", () => {
     await house.act("add-vessels", { kind: "drum", tags: "1", emptyKg: 18, holdsKg: 300 });
     await house.act("add-vessels", { kind: "tank", tags: "1", holdsL: 200, diameterCm: 60 });
     await house.act("add-machine", { name: "Twenty", slots: 20 });
+    await house.act("add-mesh", { name: "Sieve", kind: "fine", openingUm: 400 });
     await house.act("add-instrument", { name: "glass", scale: "water" });
     await house.act("add-crew", { name: "Ines", role: "lead" });
   });

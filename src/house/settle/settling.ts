@@ -1,13 +1,120 @@
-/** Vessels that still stand to clear, and those that have stood long enough. */
+/**
+ * Where each vessel is on its way to clear: how far wax and bubbles have risen since the last pour, when it may be
+ * skimmed, and what comes next. Two clocks run: the house's standing time, and Stokes' law where somebody said how
+ * warm the honey is. The later of the two holds, so that neither a cold pail nor a short rule is called clear early.
+ */
+import { CLEAR_OF, type Clearing, clearing, RISERS, type Riser, type Stretch } from "@/core/clarify";
+import { densityKgM3 } from "@/core/honey";
 import type { Snapshot, VesselState } from "../standing/snapshot";
 
 const HOUR_MS = 3_600_000;
+const DAY_MS = 24 * HOUR_MS;
 
-/** When a pail has stood long enough to skim and use. */
-export const settledAt = (s: Snapshot, vessel: VesselState): Date =>
-  new Date(vessel.filledAt.getTime() + s.house.settle_hours * HOUR_MS);
-export const settling = (s: Snapshot): VesselState[] => s.vessels.filter((p) => settledAt(s, p) > s.now);
-export const stored = (s: Snapshot): VesselState[] => s.vessels.filter((p) => settledAt(s, p) <= s.now);
+/** Inner width of a vessel nobody measured, cm (common practice: a five-gallon pail, a 55-gallon drum). */
+const USUAL_WIDTH_CM = { pail: 27.5, drum: 57.2, tank: 45, tub: 40 } as const;
+/** Honey nobody read or measured is taken so, for its density alone. */
+const USUAL = { waterPct: 17.5, tempC: 25 } as const;
+
+export const widthCm = (v: Pick<VesselState, "kind" | "diameterCm">): number =>
+  v.diameterCm ?? USUAL_WIDTH_CM[v.kind];
+
+/** How high so much honey stands in it, m, in a round straight vessel. */
+export function heightM(
+  v: Pick<VesselState, "kind" | "diameterCm">,
+  grams: number,
+  waterPct?: number,
+  tempC?: number,
+): number {
+  const w = Math.min(22, Math.max(13, waterPct ?? USUAL.waterPct));
+  const rho = densityKgM3(w, Math.min(75, Math.max(0, tempC ?? USUAL.tempC)));
+  return grams / 1000 / rho / ((Math.PI * (widthCm(v) / 100) ** 2) / 4);
+}
+
+/**
+ * Times and temperatures since the last pour. What was told later stands for the time before it too: nobody told
+ * another; empty where nobody ever told one.
+ */
+export function warmthSince(v: VesselState, now: Date): Stretch[] {
+  const from = v.filledAt.getTime();
+  const told = v.told.warmth.filter((w) => w.at <= now);
+  if (told.length === 0) return [];
+  return told.flatMap((w, i) => {
+    const next = told[i + 1]?.at.getTime() ?? now.getTime();
+    const begins = Math.max(from, i === 0 ? from : w.at.getTime());
+    return next > begins ? [{ hours: (next - begins) / HOUR_MS, tempC: w.temp_c }] : [];
+  });
+}
+
+export interface VesselClearing {
+  /** As it was last told, °C. */
+  readonly tempC: number;
+  readonly waterPct: number;
+  readonly heightM: number;
+  readonly by: Readonly<Record<(typeof CLEAR_OF)[number], Clearing>>;
+  /** What rises slowest. */
+  readonly slowest: Riser;
+  /** Until all of it is clear, h: 0 when it is. */
+  readonly restH: number;
+  readonly restLoH: number;
+  readonly restHiH: number;
+}
+
+/** What Stokes' law says of a vessel; null where nobody told how warm its honey is. */
+export function clearingOf(s: Pick<Snapshot, "now">, v: VesselState): VesselClearing | null {
+  const past = warmthSince(v, s.now);
+  const tempC = v.told.warmth.findLast((w) => w.at <= s.now)?.temp_c;
+  if (tempC === undefined) return null;
+  const waterPct = v.water.figures.waterPct ?? USUAL.waterPct;
+  const high = Math.min(3, heightM(v, v.grams, waterPct, tempC));
+  const by = Object.fromEntries(
+    CLEAR_OF.map((riser) => [riser, clearing(RISERS[riser], high, waterPct, past, tempC)]),
+  ) as unknown as VesselClearing["by"];
+  const slowest = CLEAR_OF.reduce((a, b) => (by[b].restH > by[a].restH ? b : a));
+  const { restH, restLoH, restHiH } = by[slowest];
+  return { tempC, waterPct, heightM: high, by, slowest, restH, restLoH, restHiH };
+}
+
+/** When the house's own standing time is over. */
+export const ruleAt = (s: Snapshot, v: VesselState): Date =>
+  new Date(v.filledAt.getTime() + s.house.settle_hours * HOUR_MS);
+
+/** When a vessel has stood long enough to skim and use: the later of the house's rule and what its warmth allows. */
+export function settledAt(s: Snapshot, v: VesselState): Date {
+  const rule = ruleAt(s, v);
+  const rest = clearingOf(s, v)?.restH ?? 0;
+  if (rest === 0) return rule;
+  return new Date(Math.max(rule.getTime(), s.now.getTime() + Math.min(rest, 24 * 365) * HOUR_MS));
+}
+
+/** Whether its honey still waits for a strainer where honey settles first. */
+const unstrained = (s: Snapshot, v: VesselState): boolean =>
+  s.settleSchool === "settle-first" &&
+  v.told.strained.length === 0 &&
+  v.origins.some((o) => o.name.startsWith("batch "));
+
+/** Vessels that still stand to clear, and those that have stood long enough. */
+export const settling = (s: Snapshot): VesselState[] =>
+  s.vessels.filter((v) => settledAt(s, v) > s.now || unstrained(s, v));
+export const stored = (s: Snapshot): VesselState[] =>
+  s.vessels.filter((v) => !(settledAt(s, v) > s.now || unstrained(s, v)));
+
+export type Step = "held" | "wait" | "skim" | "strain" | "inspect" | "ready";
+
+/** A vessel cleared longer ago than this was skimmed, whether somebody noted it or not. */
+const ASK_DAYS = 3;
+
+/** What comes next for a vessel. */
+export function stepOf(s: Snapshot, v: VesselState): Step {
+  const looked = v.told.inspected.at(-1);
+  if (looked?.verdict === "held") return "held";
+  if (settledAt(s, v) > s.now) return "wait";
+  const skimmed = v.told.skimmed.some((k) => k.at >= v.filledAt);
+  const recent = s.now.getTime() - settledAt(s, v).getTime() < ASK_DAYS * DAY_MS;
+  if (!skimmed && (recent || unstrained(s, v))) return "skim";
+  if (unstrained(s, v)) return "strain";
+  if (skimmed && !(looked && looked.at >= v.filledAt)) return "inspect";
+  return "ready";
+}
 
 /** What several vessels are called together: "pail" while they are all pails. */
 export const vesselWord = (list: readonly { readonly kind: string }[]): string =>

@@ -38,6 +38,7 @@ export interface VesselHolding {
   readonly tag: string;
   readonly grams: number;
   readonly capacity_g: number | null;
+  readonly diameter_cm: number | null;
   /** Where it stands, "" where nobody said. */
   readonly place: string;
   readonly opened_at: Date;
@@ -58,6 +59,7 @@ export const vesselsHolding = (db: Knex): Promise<VesselHolding[]> =>
       "v.tag",
       "b.grams",
       "v.capacity_g",
+      "v.diameter_cm",
       "f.opened_at",
       db.raw("coalesce(p.place, '') as place"),
     );

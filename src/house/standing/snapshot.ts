@@ -11,6 +11,8 @@ import type { HoneyVessel } from "../ledger/kinds";
 import { heldByKind, movementsOf } from "../ledger/records/fills";
 import { type House, houseNow } from "../ledger/records/house";
 import { readingsOf } from "../readings/records/readings";
+import type { SettleSchool } from "../settle/kinds";
+import { type Standing, settleSchool, standingOf } from "../settle/records";
 import { type BatchRow, openBatches } from "../spin/records/batches";
 import { type CheckRow, checksSince } from "../spin/records/checks";
 import { type MachineRow, machines } from "../spin/records/machines";
@@ -38,6 +40,10 @@ export interface VesselState extends Contents {
   readonly capacityG: number | null;
   /** Where it stands, "" where nobody said. */
   readonly place: string;
+  /** Null where nobody measured it. */
+  readonly diameterCm: number | null;
+  /** What was told of its honey while it stands. */
+  readonly told: Standing;
 }
 
 export interface Snapshot {
@@ -48,6 +54,8 @@ export interface Snapshot {
   readonly plans: readonly PlanRow[];
   readonly openBatches: readonly BatchState[];
   readonly vessels: readonly VesselState[];
+  /** Whether honey is strained at once or settles first. */
+  readonly settleSchool: SettleSchool;
   readonly machines: readonly MachineRow[];
   /** Of the open batches. */
   readonly runs: readonly RunRow[];
@@ -79,7 +87,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       machines(db),
       checksSince(db, todayFrom(house.zone, now)),
     ]);
-  const [runs, readings, movements, contents] = await Promise.all([
+  const [runs, readings, movements, contents, stood, school] = await Promise.all([
     runsOfBatches(
       db,
       open.map((b) => b.id),
@@ -99,7 +107,19 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       open,
       held.map((v) => v.fill_id),
     ),
+    standingOf(
+      db,
+      held.map((v) => v.fill_id),
+      now,
+    ),
+    settleSchool(db),
   ]);
+  const [warmthOf, strainedOf, skimmedOf, inspectedOf] = [
+    group(stood.warmth, (r) => r.fill_id),
+    group(stood.strained, (r) => r.fill_id),
+    group(stood.skimmed, (r) => r.fill_id),
+    group(stood.inspected, (r) => r.fill_id),
+  ];
   const byFill = group(readings, (r) => r.fill_id);
   const waiting = withReadings(combs, byFill, house, now);
   return {
@@ -107,6 +127,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     now,
     waiting,
     plans,
+    settleSchool: school,
     room: await roomState(db, house, now, waiting),
     openBatches: open.map((b) => ({
       ...b,
@@ -121,6 +142,13 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       grams: v.grams,
       capacityG: v.capacity_g,
       place: v.place,
+      diameterCm: v.diameter_cm,
+      told: {
+        warmth: warmthOf.get(v.fill_id) ?? [],
+        strained: strainedOf.get(v.fill_id) ?? [],
+        skimmed: skimmedOf.get(v.fill_id) ?? [],
+        inspected: inspectedOf.get(v.fill_id) ?? [],
+      },
       ...contents.vessel(v.fill_id),
     })),
     machines: machineRows,

@@ -177,6 +177,22 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
     };
   },
   "add-vessels": (d) => ({ kind: ["drum", "tank", "tub"][d.a % 3], tags: `${1000 + ++named}`, holdsL: 200 }),
+  "set-settling": (d) => ({ school: d.a % 2 ? "strain-first" : "settle-first" }),
+  "add-mesh": (d) => ({ name: `Mesh ${++named}`, kind: "fine", openingUm: 200 + d.a * 40 }),
+  "tend-mesh": (d) => ({
+    mesh: `Mesh ${Math.max(1, named - d.a)}`,
+    what: ["washed", "whole", "broken"][d.b % 3],
+  }),
+  "note-warmth": (d, s) => ({ vessel: from(d, s.holding, "drum 1"), tempC: 18 + d.kg }),
+  skim: (d, s) => ({ vessel: from(d, s.holding, "drum 1"), ...(d.a % 2 ? { kg: d.kg / 30 } : {}) }),
+  inspect: (d, s) => ({ vessel: from(d, s.holding, "tank 1"), ...(d.a % 3 ? {} : { found: "cloudy" }) }),
+  strain: (d, s) => ({
+    from: [{ vessel: from(d, s.holding, "drum 1"), ...(d.a % 2 ? { kg: Math.max(0.1, d.kg / 4) } : {}) }],
+    to: [{ vessel: ["drum 1", "tank 1", `pail ${(d.b % 6) + 1}`][d.back % 3] }],
+    meshes: ["Sieve"],
+    ...(d.b % 2 ? { keptKg: 0.05, minutes: 20, honeyC: 27 } : {}),
+    despite: "asked for",
+  }),
   "move-honey": [
     (d, s) => ({
       from: [{ vessel: from(d, s.holding, "drum 1"), ...(d.a % 2 ? { kg: Math.max(0.1, d.kg / 4) } : {}) }],

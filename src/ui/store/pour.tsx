@@ -1,15 +1,18 @@
 "use client";
 
 import { useMemo, useState } from "react";
+import type { TimedPass } from "@/core/clarify";
 import { judgeWater, type WaterRules } from "@/core/moisture";
 import { planMove } from "@/core/vessels";
 import { massFigureG, massG, shown, unitOf } from "@/house/language/shown";
 import { capital } from "@/house/language/spoken";
+import type { MeshChoice } from "@/house/settle/desk";
 import type { StoreVessel } from "@/house/store/desk";
 import { Field } from "../fields/field";
-import { forTheHouse, massIn } from "../fields/figure";
+import { asProposed, forTheHouse, massIn } from "../fields/figure";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
+import { type Passing, Through } from "../settle/through";
 import { VesselFigure } from "./vessel-figure";
 
 /** What was typed of one side: an amount, or a weight afterwards. */
@@ -45,18 +48,31 @@ export function Pour({
   causes,
   chosen,
   rules,
+  strain,
 }: {
   vessels: readonly StoreVessel[];
   causes: readonly string[];
   chosen: readonly string[];
   rules: WaterRules;
+  /** When it goes through meshes on its way: those there are, and how this house's passes went. */
+  strain?: { readonly meshes: readonly MeshChoice[]; readonly timed: readonly TimedPass[] };
 }) {
   const [from, setFrom] = useState<Side>(Object.fromEntries(chosen.map((name) => [name, NOTHING])));
   const [to, setTo] = useState<Side>({});
   const [cause, setCause] = useState(causes[0] ?? "");
   const [despite, setDespite] = useState("");
   const [all, setAll] = useState(false);
-  const { standing, errorAt, submit } = useCommand("move-honey");
+  const [passing, setPassing] = useState<Passing>({
+    meshes:
+      strain?.meshes
+        .filter((m) => !m.broken)
+        .map((m) => m.name)
+        .slice(-2) ?? [],
+    honeyC: asProposed("25", "°C"),
+    minutes: "",
+    keptKg: "",
+  });
+  const { standing, errorAt, submit } = useCommand(strain ? "strain" : "move-honey");
   const givers = inReach(
     vessels.filter((v) => v.heldG > 0 && !(v.name in to)),
     from,
@@ -110,13 +126,21 @@ export function Pour({
     const answer = await submit({
       from: giving.map((v) => ({ vessel: v.name, ...said(from[v.name]) })),
       to: taking.map((v) => ({ vessel: v.name, ...said(to[v.name]) })),
-      cause,
+      ...(strain
+        ? {
+            meshes: passing.meshes,
+            ...(passing.honeyC.trim() ? { honeyC: forTheHouse(passing.honeyC, "°C") } : {}),
+            ...(passing.minutes.trim() ? { minutes: passing.minutes } : {}),
+            ...(passing.keptKg.trim() ? { keptKg: forTheHouse(passing.keptKg, "kg") } : {}),
+          }
+        : { cause }),
       ...(asks && despite.trim() !== "" ? { despite } : {}),
     });
     if (!answer) return;
     setFrom({});
     setTo({});
     setDespite("");
+    setPassing((now) => ({ ...now, minutes: "", keptKg: "" }));
   }
 
   const column = (
@@ -194,7 +218,7 @@ export function Pour({
   return (
     <form
       className="panel mb-3"
-      aria-label="Pour"
+      aria-label={strain ? "Strain" : "Pour"}
       onSubmit={(e) => {
         e.preventDefault();
         void pour();
@@ -238,24 +262,36 @@ export function Pour({
           />
         </div>
       )}
-      <div className="mt-3 flex flex-wrap items-end gap-4">
-        <Field
-          spec={{
-            name: "cause",
-            label: "What is missing is",
-            kind: "choice",
-            options: causes.map((c) => ({ value: c, label: c })),
-            span: 3,
-          }}
-          value={cause}
-          onChange={(v) => setCause(String(v))}
+      {strain && (
+        <Through
+          {...strain}
+          passing={passing}
+          massKg={(plan?.added.reduce((a, b) => a + b, 0) ?? giving.reduce((g, v) => g + v.heldG, 0)) / 1000}
+          waterPct={giving.find((v) => v.waterPct !== null)?.waterPct ?? null}
+          errorAt={errorAt}
+          onChange={setPassing}
         />
+      )}
+      <div className="mt-3 flex flex-wrap items-end gap-4">
+        {!strain && (
+          <Field
+            spec={{
+              name: "cause",
+              label: "What is missing is",
+              kind: "choice",
+              options: causes.map((c) => ({ value: c, label: c })),
+              span: 3,
+            }}
+            value={cause}
+            onChange={(v) => setCause(String(v))}
+          />
+        )}
         <button
           type="submit"
           className="do min-h-14"
           aria-disabled={standing.step === "sending" || outcome === null}
         >
-          Pour
+          {strain ? "Strain" : "Pour"}
         </button>
         <SaysStanding standing={standing} />
       </div>

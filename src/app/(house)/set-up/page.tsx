@@ -6,6 +6,7 @@ import { houseDatabase } from "@/house/door";
 import { shown } from "@/house/language/shown";
 import { choiceOf } from "@/house/language/shown-said";
 import { UNITS_COOKIE } from "@/house/language/units-cookie";
+import { SCHOOL_SAID, SETTLE_SCHOOLS } from "@/house/settle/kinds";
 import { setUpView } from "@/house/standing/set-up";
 import { AddDevice } from "@/ui/add-device";
 import { Lead, Panel } from "@/ui/bench";
@@ -167,6 +168,25 @@ export default async function SetUp() {
           A pull may be judged by another school; every verdict says which judged, and what the others would
           have said.
         </p>
+      </Panel>
+      <Panel title="Straining and settling" className="mt-4">
+        <CommandForm
+          key={`settle-${s.settleSchool}`}
+          command="set-settling"
+          label="Clear it so"
+          inPanel
+          keep={["school"]}
+          fields={[
+            {
+              name: "school",
+              label: "Honey is",
+              kind: "choice",
+              options: SETTLE_SCHOOLS.map((value) => ({ value, label: SCHOOL_SAID[value] })),
+              value: s.settleSchool,
+              span: 3,
+            },
+          ]}
+        />
       </Panel>
       <Panel title="The hot room" className="mt-4">
         <CommandForm

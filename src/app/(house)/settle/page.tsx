@@ -1,20 +1,27 @@
 import type { Metadata } from "next";
 import { massFigureG, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
+import { columns } from "@/house/settle/columns";
+import { SCHOOL_SAID } from "@/house/settle/kinds";
 import { settling, vesselWord } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
-import { shelved } from "@/house/store/view";
-import { Lead, Panel } from "@/ui/bench";
+import { Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
-import { Shelf } from "@/ui/figures/shelf";
+import { Columns } from "@/ui/settle/columns";
 import { houseAsItStands } from "../../read";
+import { SettleDoing, type SettleSearch } from "./doing";
 
 export const metadata: Metadata = { title: "Settle" };
 
-export default async function Settle() {
+/** So many columns are drawn. */
+const MOST_COLUMNS = 12;
+
+export default async function Settle({ searchParams }: { searchParams: Promise<SettleSearch> }) {
+  const search = await searchParams;
   const s = await houseAsItStands();
   const standing = settling(s);
+  const view = columns(s, MOST_COLUMNS);
   return (
     <>
       <Lead title="Settle">
@@ -23,17 +30,34 @@ export default async function Settle() {
           unit={`${unitOf("kg")} standing in ${plural(standing.length, vesselWord(standing))}`}
           tone="mass"
         />
-        <span className="text-ink-2">{s.house.settle_hours} h before the scum is taken off</span>
+        <span className="text-ink-2">
+          {SCHOOL_SAID[s.settleSchool]}; {s.house.settle_hours} h at least before the scum is taken off
+        </span>
       </Lead>
       <Decisions list={decisions(s).filter((d) => d.bay === "Settle")} none="Nothing is standing to clear." />
+      <Doings
+        bay="/settle"
+        list={[
+          { id: "skim", label: "Skim" },
+          { id: "strain", label: "Strain" },
+          { id: "warm", label: "How warm it is" },
+          { id: "inspect", label: "Look at it" },
+        ]}
+        rest={[
+          { id: "care", label: "Wash or check a mesh" },
+          { id: "mesh", label: "Set up a mesh" },
+        ]}
+        open={search.do}
+      />
+      <SettleDoing search={search} s={s} />
       <Panel title="Standing to clear" className="mt-4">
-        {standing.length === 0 ? (
+        {view.columns.length === 0 ? (
           <p className="text-ink-2">
             Freshly filled vessels stand here until wax and bubbles have risen; then they move to the Store by
             themselves.
           </p>
         ) : (
-          <Shelf vessels={shelved(s, standing)} />
+          <Columns {...view} />
         )}
       </Panel>
     </>

@@ -2,7 +2,7 @@ import { houseDatabase } from "@/house/door";
 import { mass, massG } from "@/house/language/shown";
 import { capital } from "@/house/language/spoken";
 import { HONEY_VESSELS } from "@/house/ledger/kinds";
-import { MOVE_LOSSES } from "@/house/moves/commands/move-honey";
+import { MOVE_LOSSES } from "@/house/moves/pouring";
 import { LOSS_CAUSES } from "@/house/spin/commands/record-loss";
 import type { Snapshot } from "@/house/standing/snapshot";
 import { storeDesk } from "@/house/store/desk";

@@ -1,0 +1,155 @@
+import { houseDatabase } from "@/house/door";
+import { massG } from "@/house/language/shown";
+import { capital } from "@/house/language/spoken";
+import { settleDesk } from "@/house/settle/desk";
+import { FOUND, MESH_CARE, MESH_KINDS } from "@/house/settle/kinds";
+import type { Snapshot } from "@/house/standing/snapshot";
+import { storeDesk } from "@/house/store/desk";
+import { Caution } from "@/ui/bench";
+import { CommandForm } from "@/ui/fields/command-form";
+import { Pour } from "@/ui/store";
+
+export type SettleSearch = { do?: string; from?: string };
+
+const CARE: Record<(typeof MESH_CARE)[number], string> = {
+  washed: "washed, and drying",
+  whole: "looked at: no wire broken",
+  broken: "broken wires found",
+};
+
+/** What is done while honey clears: skimming, straining, measuring, looking. */
+export async function SettleDoing({ search, s }: { search: SettleSearch; s: Snapshot }) {
+  const doing = search.do ?? "";
+  const vessel = {
+    name: "vessel" as const,
+    label: "Vessel",
+    kind: "choice" as const,
+    span: 3 as const,
+    options: s.vessels.map((v) => ({
+      value: v.name,
+      label: `${capital(v.name)}, ${massG(v.grams)}, ${v.from}`,
+    })),
+    ...(search.from ? { value: search.from } : {}),
+  };
+  if (["skim", "strain", "warm", "inspect"].includes(doing) && s.vessels.length === 0)
+    return <p className="panel mb-3">No vessel holds honey yet.</p>;
+  if (doing === "skim")
+    return (
+      <CommandForm
+        command="skim"
+        label="Book the skimmings"
+        fields={[
+          vessel,
+          { name: "kg", label: "Scum", unit: "kg", kind: "figure", hint: "estimated when left out", span: 1 },
+        ]}
+      />
+    );
+  if (doing === "warm")
+    return (
+      <CommandForm
+        command="note-warmth"
+        label="Note its temperature"
+        keep={["vessel"]}
+        fields={[
+          vessel,
+          {
+            name: "tempC",
+            label: "The honey is at",
+            unit: "°C",
+            kind: "figure",
+            hint: "in the honey, not the room",
+            span: 1,
+          },
+        ]}
+      >
+        <Caution>
+          hot honey scalds and sticks; electricity and water jackets keep apart. Lids on while it warms.
+        </Caution>
+      </CommandForm>
+    );
+  if (doing === "inspect")
+    return (
+      <CommandForm
+        command="inspect"
+        label="Looked at"
+        fields={[
+          vessel,
+          {
+            name: "found",
+            label: "Found",
+            kind: "choice",
+            options: FOUND.map((value) => ({
+              value,
+              label: value === "nothing" ? "nothing: clear, clean, smells right, lid on" : value,
+            })),
+            span: 3,
+          },
+          { name: "why", label: "What was seen", span: 3 },
+        ]}
+      />
+    );
+  if (doing === "strain") {
+    const [desk, { meshes, timed }] = await Promise.all([
+      storeDesk(houseDatabase(), s),
+      settleDesk(houseDatabase()),
+    ]);
+    if (meshes.length === 0)
+      return <p className="panel mb-3">No mesh is set up yet: set one up under Other, with its opening.</p>;
+    return (
+      <Pour
+        key={search.from ?? ""}
+        vessels={desk.vessels}
+        causes={["strainer and cloth"]}
+        chosen={search.from ? [search.from] : []}
+        rules={{ targetPct: s.house.target_pct, limitPct: s.house.limit_pct }}
+        strain={{ meshes, timed }}
+      />
+    );
+  }
+  if (doing === "mesh")
+    return (
+      <CommandForm
+        command="add-mesh"
+        label="Set the mesh up"
+        fields={[
+          { name: "name", label: "Name", placeholder: "fine sieve" },
+          {
+            name: "kind",
+            label: "Kind",
+            kind: "choice",
+            options: MESH_KINDS.map((value) => ({ value, label: value })),
+          },
+          { name: "openingUm", label: "Opening", unit: "µm", kind: "figure", span: 1, hint: "400 is 0.4 mm" },
+          { name: "areaDm2", label: "Wetted", unit: "dm²", kind: "figure", span: 1, value: "3" },
+        ]}
+      />
+    );
+  if (doing === "care") {
+    const { meshes } = await settleDesk(houseDatabase());
+    if (meshes.length === 0) return <p className="panel mb-3">No mesh is set up yet.</p>;
+    return (
+      <CommandForm
+        command="tend-mesh"
+        label="Note it"
+        keep={["mesh"]}
+        fields={[
+          {
+            name: "mesh",
+            label: "Mesh",
+            kind: "choice",
+            options: meshes.map((m) => ({ value: m.name, label: `${m.name}, ${m.says}` })),
+            span: 3,
+          },
+          {
+            name: "what",
+            label: "It was",
+            kind: "choice",
+            options: MESH_CARE.map((value) => ({ value, label: CARE[value] })),
+            span: 3,
+          },
+        ]}
+      />
+    );
+  }
+  return null;
+}

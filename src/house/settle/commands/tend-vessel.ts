@@ -1,0 +1,105 @@
+import { z } from "zod";
+import { gramsFromKg } from "@/core/units";
+import { refuse } from "../../language/errors";
+import { choice, massKgOrNone, note, tempC } from "../../language/fields";
+import { asWritten, massG } from "../../language/shown";
+import { capital } from "../../language/spoken";
+import { type NamedVessel, vesselName } from "../../language/vessel-name";
+import { ANY_HAND, defineCommand } from "../../ledger/command";
+import { fillAt, lastFillOf } from "../../ledger/records/fills";
+import type { Work } from "../../ledger/work";
+import { oneVessel } from "../../vessels/records";
+import { FOUND } from "../kinds";
+
+/** A vessel and the honey that was in it at the entry's moment. */
+async function standingIn(work: Work, named: NamedVessel) {
+  const vessel = await oneVessel(work.tx, named.kind, named.tag, "vessel", work.at);
+  const name = `${named.kind} ${vessel.tag}`;
+  const fill = await lastFillOf(work.tx, vessel.id);
+  const grams = fill ? (await fillAt(work.tx, fill.id, work.at)).grams : 0;
+  if (!fill || grams === 0)
+    refuse(
+      "nothing-in-it",
+      (fill?.grams ?? 0) > 0 ? `${capital(name)} was empty then.` : `${capital(name)} is empty.`,
+      "vessel",
+    );
+  return { fill, grams, name };
+}
+
+export const noteWarmth = defineCommand({
+  name: "note-warmth",
+  summary: "Note how warm the honey in a vessel is; it counts from then on",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({
+    vessel: vesselName("The vessel"),
+    tempC: tempC("The honey's temperature", -5, 75),
+  }),
+  async run(work, input) {
+    const { fill, name } = await standingIn(work, input.vessel);
+    await work.restOn(fill, `${name} was measured`);
+    await work.state("vessel_warmth", { fill_id: fill.id, temp_c: input.tempC });
+    return { name };
+  },
+  say: ({ name }, { tempC: warm }) =>
+    `${capital(name)} is at ${asWritten(warm, "°C", 1)}.${warm > 45 ? " So warm, enzymes go by the hour: cool it or use it." : ""}`,
+});
+
+/** Scum is about so much of what stands, where nobody weighs it (common practice: half to one and a half per cent). */
+const SCUM_SHARE = 0.01;
+
+export const skim = defineCommand({
+  name: "skim",
+  summary: "Take the scum off a vessel that has cleared",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({
+    vessel: vesselName("The vessel"),
+    /** Weighed; estimated when left out. */
+    kg: massKgOrNone("The skimmings", 100).optional(),
+  }),
+  async run(work, input) {
+    const { fill, grams, name } = await standingIn(work, input.vessel);
+    const guessed = input.kg === undefined;
+    const off = guessed ? Math.round(grams * SCUM_SHARE) : gramsFromKg(input.kg ?? 0);
+    if (off >= grams)
+      refuse("more-than-there", `${capital(name)} holds ${massG(grams)}: that is more than its scum.`, "kg");
+    const because = `${name} was skimmed`;
+    await work.restOn(fill, because);
+    await work.lose({ from: fill.id, fromName: capital(name), grams: off, cause: "scum", of: name, because });
+    await work.state("skimming", { fill_id: fill.id, grams: off, guessed });
+    return { name, off, left: grams - off, guessed };
+  },
+  say: ({ name, off, left, guessed }) =>
+    off === 0
+      ? `${capital(name)} looked at: no scum to take off, ${massG(left)} stay.`
+      : `${capital(name)}: ${guessed ? "about " : ""}${massG(off, 2)} of scum off, ${massG(left)} stay.`,
+  grams: ({ off }) => -off,
+});
+
+export const inspect = defineCommand({
+  name: "inspect",
+  summary: "Look at honey before jars: clear, scum gone, nothing in it, smell and taste right, lid on",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({
+    vessel: vesselName("The vessel"),
+    found: choice("What was found", FOUND).default("nothing"),
+    why: note("What was seen"),
+  }),
+  async run(work, input) {
+    const { fill, name } = await standingIn(work, input.vessel);
+    await work.restOn(fill, `${name} was inspected`);
+    const good = input.found === "nothing";
+    await work.state("inspection", {
+      fill_id: fill.id,
+      verdict: good ? "good" : "held",
+      found: [good ? "" : input.found, input.why].filter((t) => t !== "").join(": "),
+    });
+    return { name, good };
+  },
+  say: ({ name, good }, { found, why }) =>
+    good
+      ? `${capital(name)} looked at: clear, clean, smell and taste right, lid on.`
+      : `${capital(name)} held: ${found}${why ? `, ${why}` : ""}. Nothing of it goes into jars until it is looked at again and good.`,
+});

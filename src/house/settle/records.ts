@@ -1,0 +1,128 @@
+/** Rows of standing to clear: schools, meshes and their care, passes, warmth, skimmings, inspections. */
+import type { Knex } from "knex";
+import { refuse } from "../language/errors";
+import { joinNewest, newestFirst } from "../ledger/records/newest";
+import type { Known } from "../vessels/records";
+import type { MeshCare, SettleSchool } from "./kinds";
+
+export async function settleSchool(db: Knex): Promise<SettleSchool> {
+  const row = await db("live_settle_rules as x").orderByRaw(newestFirst("x")).first("school");
+  return row?.school ?? "strain-first";
+}
+
+export interface MeshRow extends Known {
+  readonly name: string;
+  readonly kind: string;
+  readonly opening_um: number;
+  readonly area_dm2: number;
+  /** What was last done to it or found; null while nothing was noted. */
+  readonly care: MeshCare | null;
+  readonly care_at: Date | null;
+}
+
+const meshRows = (db: Knex) =>
+  db("live_mesh as m")
+    .joinRaw(joinNewest("mesh_care", "c", "what, stated_at", "x.mesh_id = m.id"))
+    .select("m.*", "c.what as care", "c.stated_at as care_at");
+
+export const meshes = (db: Knex): Promise<MeshRow[]> => meshRows(db).orderByRaw("m.opening_um desc, m.name");
+
+export const meshesNamed = async (db: Knex, names: readonly string[]): Promise<MeshRow[]> => {
+  const found: MeshRow[] = await meshRows(db).whereRaw("lower(m.name) = any(?)", [
+    names.map((n) => n.toLowerCase()),
+  ]);
+  return names.map((name, i) => {
+    const mesh = found.find((m) => m.name.toLowerCase() === name.toLowerCase());
+    if (!mesh) refuse("unknown-mesh", `There is no mesh "${name}": set it up first.`, `meshes.${i}`);
+    return mesh;
+  });
+};
+
+/** When a mesh was last found whole before a moment; null when it never was. */
+export async function lastWhole(db: Knex, meshId: number, before: Date): Promise<Date | null> {
+  const row = await db("live_mesh_care")
+    .where({ mesh_id: meshId, what: "whole" })
+    .andWhere("stated_at", "<", before)
+    .max("stated_at as at")
+    .first();
+  return row?.at ?? null;
+}
+
+/** Vessels and lots that hold what passed a mesh since `since`, as they are called. */
+export async function passedThrough(
+  db: Knex,
+  meshId: number,
+  since: Date | null,
+): Promise<{ readonly fill_id: number; readonly name: string }[]> {
+  return db("live_strained as s")
+    .join("fill as f", "f.id", "s.fill_id")
+    .whereRaw("? = any(s.mesh_ids)", [meshId])
+    .whereRaw("s.stated_at >= coalesce(?::timestamptz, '-infinity')", [since])
+    .distinct("s.fill_id", "f.name");
+}
+
+export interface WarmthRow {
+  readonly fill_id: number;
+  readonly at: Date;
+  readonly temp_c: number;
+}
+export interface StrainedRow {
+  readonly fill_id: number;
+  readonly entry_id: number;
+  readonly at: Date;
+  readonly mesh_ids: readonly number[];
+  readonly grams: number;
+  readonly minutes: number | null;
+  readonly temp_c: number | null;
+  readonly head_cm: number | null;
+  readonly water_pct: number | null;
+  readonly kept_g: number;
+}
+export interface LookedAt {
+  readonly fill_id: number;
+  readonly at: Date;
+}
+export interface InspectionRow extends LookedAt {
+  readonly verdict: "good" | "held";
+  readonly found: string;
+}
+
+/** What is told of fills that stand, each list in order of time. */
+export interface Standing {
+  readonly warmth: readonly WarmthRow[];
+  readonly strained: readonly StrainedRow[];
+  readonly skimmed: readonly (LookedAt & { readonly grams: number })[];
+  readonly inspected: readonly InspectionRow[];
+}
+
+/** @param now what is told of later moments is not asked */
+export async function standingOf(db: Knex, fills: readonly number[], now: Date): Promise<Standing> {
+  if (fills.length === 0) return { warmth: [], strained: [], skimmed: [], inspected: [] };
+  const of = (table: string, columns: readonly string[]) =>
+    db(`${table} as x`)
+      .whereRaw("x.fill_id = any(?::bigint[])", [[...fills]])
+      .andWhere("x.stated_at", "<=", now)
+      .orderByRaw("x.stated_at, x.id")
+      .select("x.fill_id", "x.entry_id", "x.stated_at as at", ...columns.map((c) => `x.${c}`));
+  const [warmth, strained, skimmed, inspected] = await Promise.all([
+    of("live_vessel_warmth", ["temp_c"]),
+    of("live_strained", ["mesh_ids", "grams", "minutes", "temp_c", "head_cm", "water_pct", "kept_g"]),
+    of("live_skimming", ["grams"]),
+    of("live_inspection", ["verdict", "found"]),
+  ]);
+  return {
+    warmth,
+    strained: strained.map((s) => ({ ...s, mesh_ids: s.mesh_ids.map(Number) })),
+    skimmed,
+    inspected,
+  };
+}
+
+/** This house's timed passes, newest first. */
+export const timedPasses = (db: Knex, most: number): Promise<StrainedRow[]> =>
+  db("live_strained as x")
+    .whereNotNull("x.minutes")
+    .whereNotNull("x.temp_c")
+    .orderByRaw(newestFirst("x"))
+    .limit(most)
+    .select("x.*", "x.stated_at as at");

@@ -1,0 +1,261 @@
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { clearingTimeH, RISERS } from "@/core/clarify";
+import { understand } from "../line";
+import { decisions } from "../standing/decisions";
+import { snapshot } from "../standing/snapshot";
+import { openTestHouse, type TestHouse } from "../testing/test-house";
+import { columns } from "./columns";
+import { settleDesk } from "./desk";
+import { clearingOf, settledAt, settling, stepOf, stored } from "./settling";
+
+let house: TestHouse;
+const hoursAgo = (h: number): string => new Date(Date.now() - h * 3_600_000).toISOString();
+beforeEach(async () => {
+  house = await openTestHouse();
+  await house.equip();
+  await house.act("add-vessels", { kind: "tank", tags: "1", holdsL: 100, diameterCm: 45 });
+  await house.act("add-mesh", { name: "Coarse", kind: "coarse", openingUm: 600 });
+  await house.act("add-mesh", { name: "Fine", kind: "fine", openingUm: 200 });
+});
+afterEach(() => house.close());
+
+/** 20 kg in pail 1, out of a batch of as much, so many hours ago. */
+async function filled(hours: number, pail = 1): Promise<void> {
+  const at = { at: hoursAgo(hours) };
+  await house.act(
+    "pull-supers",
+    {
+      yard: "Kiln Field",
+      supers: [{ tag: String(40 + pail), colony: "1", cappedPct: 95, grossKg: 25.2, sample: 17.5 }],
+    },
+    { at: hoursAgo(hours + 2) },
+  );
+  const { batch } = await house.act<{ batch: number }>(
+    "start-batch",
+    { supers: String(40 + pail), despite: "as it is" },
+    { at: hoursAgo(hours + 1) },
+  );
+  await house.act("fill-pail", { pail, grossKg: 21.2, batch }, at);
+}
+const pail = async (tag = "1") => {
+  const s = await snapshot(house.db);
+  const v = s.vessels.find((x) => x.kind === "pail" && x.tag === tag);
+  if (!v) throw new Error(`no pail ${tag}`);
+  return { s, v };
+};
+
+describe("two clocks", () => {
+  it("nobody told how warm it is: the standing time holds, and the reasons say so", async () => {
+    await filled(10);
+    const { s, v } = await pail();
+    expect(clearingOf(s, v)).toBeNull();
+    expect(settledAt(s, v).getTime()).toBe(v.filledAt.getTime() + 24 * 3_600_000);
+    const [c] = columns(s, 9).columns;
+    expect(c).toMatchObject({ name: "pail 1", tempC: null, clearCm: null, holds: "rule", step: "wait" });
+    expect(c?.because.map((b) => b.figure)).toContain("not told");
+  });
+
+  it("a cold pail is not clear when the standing time is over; a warm one is, and no sooner than the house's rule", async () => {
+    await filled(30);
+    await house.act("note-warmth", { vessel: "pail 1", tempC: 22 }, { at: hoursAgo(29) });
+    let { s, v } = await pail();
+    const c = clearingOf(s, v);
+    // By hand: all of its column at 22 °C, less the thirty hours it stood.
+    const whole = clearingTimeH({
+      ...RISERS.wax,
+      waterPct: c?.waterPct ?? 0,
+      tempC: 22,
+      heightM: c?.heightM ?? 0,
+    });
+    expect(c?.slowest).toBe("wax");
+    expect(c?.restH).toBeCloseTo(whole - 30, 0);
+    expect(settling(s).map((x) => x.name)).toEqual(["pail 1"]);
+    expect(stored(s)).toEqual([]);
+    await house.act("note-warmth", { vessel: "pail 1", tempC: 38 }, { at: hoursAgo(20) });
+    ({ s, v } = await pail());
+    expect(clearingOf(s, v)?.restH).toBe(0);
+    expect(stored(s).map((x) => x.name)).toEqual(["pail 1"]);
+    expect(stepOf(s, v)).toBe("skim");
+  });
+
+  it("a pour starts the clock anew, and late notes speak of their own time", async () => {
+    await filled(40);
+    await house.act("note-warmth", { vessel: "pail 1", tempC: 35 }, { at: hoursAgo(39) });
+    const before = await pail();
+    expect(clearingOf(before.s, before.v)?.restH).toBe(0);
+    await house.act("receive-honey", { what: "opening", into: [{ vessel: "pail 1", kg: 2 }] });
+    const after = await pail();
+    expect(clearingOf(after.s, after.v)?.restH).toBeGreaterThan(10);
+    expect((await house.refused("note-warmth", { vessel: "pail 1", tempC: 90 })).message).toContain("75 °C");
+    expect((await house.refused("note-warmth", { vessel: "pail 2", tempC: 30 })).message).toBe(
+      "Pail 2 is empty.",
+    );
+    expect(
+      (await house.refused("note-warmth", { vessel: "pail 1", tempC: 30 }, { at: hoursAgo(50) })).code,
+    ).toBe("nothing-in-it");
+  });
+});
+
+describe("strained at once", () => {
+  it("waits, is skimmed, looked at, and is ready; what was taken off is booked", async () => {
+    await filled(25);
+    const now = async () => {
+      const { s, v } = await pail();
+      return stepOf(s, v);
+    };
+    expect(await now()).toBe("skim");
+    const [told] = decisions((await pail()).s).filter((d) => d.id === "settle-skim");
+    expect(told).toMatchObject({
+      what: "Skim pail 1 now",
+      action: { href: "/settle?do=skim&from=pail%201" },
+    });
+    const { say } = await house.act("skim", { vessel: "pail 1", kg: 0.3 });
+    expect(say).toBe("Pail 1: 0.30 kg of scum off, 19.7 kg stay.");
+    expect(await now()).toBe("inspect");
+    await house.act("inspect", { vessel: "pail 1" });
+    expect(await now()).toBe("ready");
+    expect((await house.refused("skim", { vessel: "pail 1", kg: 30 })).message).toContain(
+      "more than its scum",
+    );
+  });
+
+  it("skimmings nobody weighed are about a hundredth, and said to be", async () => {
+    await filled(25);
+    expect((await house.act("skim", { vessel: "pail 1" })).say).toBe(
+      "Pail 1: about 0.20 kg of scum off, 19.8 kg stay.",
+    );
+  });
+
+  it("a vessel that cleared a week ago asks nothing, noted or not", async () => {
+    await filled(24 * 8);
+    const { s, v } = await pail();
+    expect(stepOf(s, v)).toBe("ready");
+    expect(decisions(s).filter((d) => d.bay === "Settle")).toEqual([]);
+  });
+});
+
+describe("settled first", () => {
+  it("stands, is skimmed, strained, stands again, and only then is stored", async () => {
+    await house.act("set-settling", { school: "settle-first" });
+    await filled(30);
+    let { s, v } = await pail();
+    expect(stored(s)).toEqual([]);
+    expect(stepOf(s, v)).toBe("skim");
+    await house.act("skim", { vessel: "pail 1", kg: 0.2 });
+    ({ s, v } = await pail());
+    expect(stepOf(s, v)).toBe("strain");
+    const { say } = await house.act("strain", {
+      from: [{ vessel: "pail 1" }],
+      to: [{ vessel: "tank 1" }],
+      meshes: ["coarse", "Fine"],
+      minutes: 22,
+      honeyC: 32,
+      keptKg: 0.15,
+    });
+    expect(say).toBe(
+      "19.7 kg from pail 1 strained into tank 1 through Coarse and Fine in 22 min; 0.15 kg stayed in the mesh. It stands to clear anew.",
+    );
+    s = await snapshot(house.db);
+    const tank = s.vessels.find((x) => x.name === "tank 1");
+    expect(tank && stepOf(s, tank)).toBe("wait");
+    // The pass told how warm it ran.
+    expect(tank && clearingOf(s, tank)?.tempC).toBe(32);
+    const { timed } = await settleDesk(house.db);
+    expect(timed).toMatchObject([{ openingUm: 200, minutes: 22, tempC: 32 }]);
+  });
+
+  it("honey from elsewhere does not wait for this house's strainer", async () => {
+    await house.act("set-settling", { school: "settle-first" });
+    await house.act(
+      "receive-honey",
+      { what: "opening", into: [{ vessel: "tank 1", kg: 20 }] },
+      { at: hoursAgo(24 * 5) },
+    );
+    expect(stored(await snapshot(house.db)).map((v) => v.name)).toEqual(["tank 1"]);
+  });
+});
+
+describe("meshes", () => {
+  const pass = (meshes: string[], more: object = {}) => ({
+    from: [{ vessel: "pail 1" }],
+    to: [{ vessel: "tank 1" }],
+    meshes,
+    ...more,
+  });
+
+  it("a broken one holds what passed it since it was last whole, and lets nothing more through", async () => {
+    await filled(30);
+    await filled(29, 2);
+    await house.act("tend-mesh", { mesh: "Fine", what: "whole" }, { at: hoursAgo(10) });
+    await house.act("strain", pass(["Fine"]), { at: hoursAgo(9) });
+    const { say, entry } = await house.act("tend-mesh", { mesh: "fine", what: "broken" });
+    expect(say).toContain("tank 1 held, as what passed it since it was last whole");
+    const s = await snapshot(house.db);
+    const tank = s.vessels.find((v) => v.name === "tank 1");
+    expect(tank && stepOf(s, tank)).toBe("held");
+    expect(decisions(s).find((d) => d.id === "settle-held")?.so).toContain("wire may be in it");
+    const jars = { honeyKind: "Lime", jarG: 250, jars: 10, pails: [{ vessel: "tank 1" }] };
+    expect((await house.refused("issue-lot", jars)).message).toContain(
+      "Tank 1 is held: mesh Fine was found broken",
+    );
+    const again = { ...pass(["Fine"]), from: [{ vessel: "pail 2" }] };
+    expect((await house.refused("strain", again)).code).toBe("broken-mesh");
+    await house.act("undo", { entry });
+    const after = await snapshot(house.db);
+    expect(after.vessels.find((v) => v.name === "tank 1")?.told.inspected).toEqual([]);
+  });
+
+  it("what passed before it was last whole is not held", async () => {
+    await filled(30);
+    await house.act("strain", pass(["Fine"]), { at: hoursAgo(9) });
+    await house.act("tend-mesh", { mesh: "Fine", what: "whole" }, { at: hoursAgo(8) });
+    expect((await house.act("tend-mesh", { mesh: "Fine", what: "broken" })).say).toContain(
+      "nothing passed it",
+    );
+  });
+
+  it("found held at the look before jars, it is held until it is good again", async () => {
+    await filled(30);
+    for (const value of [16.8, 16.9, 16.8]) await house.act("read-moisture", { pail: 1, value });
+    await house.act("inspect", { vessel: "pail 1", found: "fly or wasp", why: "on the scum" });
+    const jars = { honeyKind: "Lime", jarG: 250, jars: 10, pails: [{ vessel: "pail 1" }] };
+    expect((await house.refused("issue-lot", jars)).message).toContain("held: fly or wasp: on the scum");
+    await house.act("inspect", { vessel: "pail 1" });
+    await house.act("issue-lot", jars);
+  });
+
+  it.each([
+    [["Fine", "Coarse"], {}, "Coarse is coarser than the mesh before it"],
+    [["Sieve"], {}, 'There is no mesh "Sieve"'],
+    [["Fine"], { to: [{ vessel: "pail 1" }] }, "cannot be poured into itself"],
+    [["Fine"], { minutes: 2000 }, "between 0.5 and 1,440 min"],
+    [["Fine"], { keptKg: 25 }, "cannot stay of 20.0 kg"],
+    [["Fine"], { honeyC: 90 }, "between 5 and 60 °C"],
+    [[], {}, "name at least one"],
+  ])("through %j with %j is refused in words, and nothing is written", async (meshes, more, says) => {
+    await filled(30);
+    expect((await house.refused("strain", pass(meshes, more))).message).toContain(says);
+  });
+
+  it("a mesh of no opening is none", async () => {
+    expect((await house.refused("add-mesh", { name: "X", kind: "fine", openingUm: 0 })).message).toContain(
+      "between 50 and 3,000",
+    );
+    expect((await house.refused("add-mesh", { name: "fine", kind: "fine", openingUm: 300 })).code).toBe(
+      "exists",
+    );
+  });
+});
+
+it("the line says it all, and undo takes it back", async () => {
+  await filled(30);
+  const hear = async (text: string) => (await understand(house.db, text, "Ines")).say;
+  expect(await hear("skim b1 0.3")).toBe("Pail 1: 0.30 kg of scum off, 19.7 kg stay.");
+  expect(await hear("warm b1 30")).toBe("Pail 1 is at 30 °C.");
+  expect(await hear("good b1")).toContain("clear, clean");
+  expect(await hear("strain b1 into v1 by coarse, fine")).toContain("through Coarse and Fine");
+  const { entry } = await house.act("skim", { vessel: "b1", kg: 0.5 });
+  await house.act("undo", { entry });
+  const { s, v } = await pail();
+  expect([v.grams, stepOf(s, v)]).toEqual([20_000, "skim"]);
+});
