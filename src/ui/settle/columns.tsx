@@ -10,7 +10,7 @@ import { Slide } from "../slide";
 import { Why } from "../why/why";
 
 /** So high is the tallest rim drawn, px; all columns share one scale. */
-const TALLEST_PX = 190;
+const TALLEST_PX = 160;
 const NEXT: Record<Column["step"], [says: string, tone: string]> = {
   held: ["held", "stop"],
   wait: ["wait", "mass"],
@@ -155,7 +155,7 @@ function WhatIf({ c }: { c: Column }) {
 
 /** Vessels standing to clear, all to one scale, with what has risen by now and what comes next. */
 export function Columns({ columns, more }: { columns: readonly Column[]; more: number }) {
-  const pxPerCm = TALLEST_PX / Math.max(36, ...columns.map((c) => c.rimCm));
+  const pxPerCm = TALLEST_PX / Math.max(44, ...columns.map((c) => c.rimCm));
   const warmer = difference(5, "°C", 0);
   return (
     <>
@@ -163,7 +163,7 @@ export function Columns({ columns, more }: { columns: readonly Column[]; more: n
         All to one scale. Squares are wax crumbs, rings bubbles; under the dashed line everything of 0.2 mm
         and more has risen. Each pour starts the clock anew; {warmer} more save about half the time.
       </p>
-      <ul className="grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-x-6 gap-y-6">
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(100%,350px),1fr))] gap-x-8 gap-y-6">
         {columns.map((c, i) => {
           const [says, tone] = NEXT[c.step];
           return (
@@ -173,7 +173,7 @@ export function Columns({ columns, more }: { columns: readonly Column[]; more: n
                 <Link href={c.href} className="font-bold">
                   {c.title}
                 </Link>{" "}
-                <b className="text-mass">{c.mass}</b>
+                <b className="whitespace-nowrap text-mass">{c.mass}</b>
                 <p className="text-[15px] text-ink-2">
                   {c.tempC === null ? (
                     "temperature not told"
@@ -188,17 +188,15 @@ export function Columns({ columns, more }: { columns: readonly Column[]; more: n
                   {says}
                   {c.step === "wait" && ` until ${c.readyAt}`}
                 </p>
-                <p className="text-[15px] text-ink-2">
+                <p className="flex items-center gap-2 text-[15px] text-ink-2">
                   {c.step === "wait" && (c.holds === "warmth" ? "by its warmth" : "by the standing time")}
-                  <span className="ml-1 inline-block align-middle">
-                    <Why
-                      why={{
-                        title: `${c.title}: when is it clear?`,
-                        because: c.because,
-                        change: "How warm it stands, and what is poured into it.",
-                      }}
-                    />
-                  </span>
+                  <Why
+                    why={{
+                      title: `${c.title}: when is it clear?`,
+                      because: c.because,
+                      change: "How warm it stands, and what is poured into it.",
+                    }}
+                  />
                 </p>
                 {c.step === "wait" && <WhatIf c={c} />}
               </div>

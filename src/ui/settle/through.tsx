@@ -16,6 +16,7 @@ export interface Passing {
 }
 
 const HEAD_CM = 10;
+const USUAL_C = 25;
 
 /** Which meshes honey passes, and how long that takes: by the law of flow, and as this house's passes went. */
 export function Through({
@@ -37,7 +38,9 @@ export function Through({
 }) {
   const chosen = meshes.filter((m) => passing.meshes.includes(m.name));
   const finest = chosen.at(-1);
-  const warm = tempIn(passing.honeyC);
+  const told = tempIn(passing.honeyC);
+  // Nobody measured it: the time is told for a usual warmth, and nothing is booked.
+  const warm = told ?? USUAL_C;
   const at = (tempC: number) =>
     finest && massKg >= 0.1 && tempC >= 10 && tempC <= 75
       ? strainTimeMin(
@@ -52,8 +55,8 @@ export function Through({
           timed,
         )
       : null;
-  const time = warm === null ? null : at(warm);
-  const warmer = warm === null || warm > 40 ? null : at(warm + 5);
+  const time = at(warm);
+  const warmer = warm > 40 ? null : at(warm + 5);
   const aDay = (tempC: number): number => 100 * (1 - 0.5 ** (1 / diastaseHalfLifeDays(tempC)));
   const wrong = errorAt("meshes") ?? [0, 1, 2, 3].map((i) => errorAt(`meshes.${i}`)).find((e) => e);
   return (
@@ -74,7 +77,9 @@ export function Through({
               })
             }
           >
-            {m.name}, <span className={m.broken ? "text-stop" : "text-ink-2"}>{m.says}</span>
+            <span>
+              {m.name}, <span className={m.broken ? "text-stop" : "text-ink-2"}>{m.says}</span>
+            </span>
           </Tick>
         ))}
       </div>
@@ -96,10 +101,10 @@ export function Through({
           />
         ))}
       </div>
-      {time && warm !== null && (
+      {time && (
         <p className="mt-2" aria-live="polite">
-          About <b>{Math.round(time.min)} min</b> at {temp(warm, 0)}, {Math.round(time.loMin)} to{" "}
-          {Math.round(time.hiMin)}{" "}
+          About <b>{Math.round(time.min)} min</b> {told === null ? "if it is" : ""} at {temp(warm, 0)},{" "}
+          {Math.round(time.loMin)} to {Math.round(time.hiMin)}{" "}
           <span className="text-ink-2">
             (
             {time.learntFrom > 0
@@ -109,8 +114,8 @@ export function Through({
           </span>
           {warmer &&
             `; at ${temp(warm + 5, 0)} ${Math.round(warmer.min)} min, and ${(aDay(warm + 5) - aDay(warm)).toFixed(1)} points more of its enzymes for each day it stays so warm`}
-          . Runs it at less than half of that, the mesh is closing: turn it, scrape over the coarse one only,
-          or change it.
+          . Where it runs at less than half of how it began, the mesh is closing: turn it, scrape over the
+          coarse one only, or change it.
         </p>
       )}
     </fieldset>

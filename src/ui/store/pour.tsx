@@ -9,7 +9,7 @@ import { capital } from "@/house/language/spoken";
 import type { MeshChoice } from "@/house/settle/desk";
 import type { StoreVessel } from "@/house/store/desk";
 import { Field } from "../fields/field";
-import { asProposed, forTheHouse, massIn } from "../fields/figure";
+import { forTheHouse, massIn } from "../fields/figure";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { type Passing, Through } from "../settle/through";
@@ -68,7 +68,7 @@ export function Pour({
         .filter((m) => !m.broken)
         .map((m) => m.name)
         .slice(-2) ?? [],
-    honeyC: asProposed("25", "°C"),
+    honeyC: "",
     minutes: "",
     keptKg: "",
   });
