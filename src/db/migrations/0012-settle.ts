@@ -3,7 +3,11 @@ import type { Knex } from "knex";
 import { fact, guard } from "./facts";
 
 export async function up(db: Knex): Promise<void> {
-  await fact(db, "settle_rules", "school text not null check (school in ('strain-first','settle-first'))");
+  await fact(
+    db,
+    "settle_rules",
+    "school text not null check (school in ('strain-first','settle-first')), ceiling_c double precision",
+  );
   await fact(
     db,
     "mesh",

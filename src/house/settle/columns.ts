@@ -5,6 +5,7 @@ import { whenIn } from "../language/clock";
 import { massG } from "../language/shown";
 import { capital } from "../language/spoken";
 import type { Snapshot, VesselState } from "../standing/snapshot";
+import { enzymesSaid, whyHeat } from "./heat";
 import { clearingOf, heightM, ruleAt, type Step, settledAt, settling, stepOf, widthCm } from "./settling";
 
 export interface Column {
@@ -31,6 +32,8 @@ export interface Column {
   readonly holds: "rule" | "warmth";
   readonly because: readonly Reason[];
   readonly skimmed: boolean;
+  /** "99 %", "97 to 100 %": what warmth has left of its enzymes. */
+  readonly enzymes: string;
 }
 
 export function columnOf(s: Snapshot, v: VesselState): Column {
@@ -55,8 +58,9 @@ export function columnOf(s: Snapshot, v: VesselState): Column {
     step: stepOf(s, v),
     readyAt: when(at),
     holds: at > rule ? "warmth" : "rule",
-    because: whyClear(s, v),
+    because: [...whyClear(s, v), ...whyHeat(v)],
     skimmed: v.told.skimmed.some((k) => k.at >= v.filledAt),
+    enzymes: enzymesSaid(v.heat),
   };
 }
 

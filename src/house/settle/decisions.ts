@@ -1,12 +1,14 @@
 /** What wants deciding of what stands to clear. */
 
+import { heatAccount } from "@/core/heat";
 import { ageBetween, whenIn } from "../language/clock";
-import { massG } from "../language/shown";
-import { plural, spoken } from "../language/spoken";
+import { massG, temp } from "../language/shown";
+import { capital, plural, spoken } from "../language/spoken";
 import type { Decision } from "../standing/model";
 import type { Snapshot, VesselState } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";
 import { whyClear } from "./columns";
+import { enzymesSaid, whyHeat } from "./heat";
 import { type Step, settledAt, settling, stepOf, vesselWord } from "./settling";
 
 /** Several vessels in words: "pails 25 and 26", "pail 25 and tank 1". */
@@ -42,7 +44,7 @@ function stepDecision(s: Snapshot, step: Step, list: readonly VesselState[]): De
       bay: "Settle",
       urgency: URGENCY.skim,
       tone: "go",
-      when: "now",
+      when: "today",
       what: `Skim ${named(list)} now`,
       short: `skim ${first.name}`,
       so: `Clear since ${whenIn(s.house.zone, settledAt(s, first), s.now)}: ${massG(list.reduce((g, v) => g + v.grams, 0))} in ${plural(list.length, "vessel")}.`,
@@ -54,7 +56,7 @@ function stepDecision(s: Snapshot, step: Step, list: readonly VesselState[]): De
     bay: "Settle",
     urgency: URGENCY.skim,
     tone: "go",
-    when: "now",
+    when: "today",
     what: `Strain ${named(list)}`,
     short: `strain ${first.name}`,
     so: `Settled and skimmed: ${massG(list.reduce((g, v) => g + v.grams, 0))} may go through the fine mesh, and stand to clear once more.`,
@@ -72,6 +74,32 @@ export function settleDecisions(s: Snapshot): Decision[] {
     const told = stepDecision(s, step, byStep(step));
     return told ? [told] : [];
   });
+  const { ceilingC } = s.settle;
+  const hot = s.vessels.flatMap((v) => {
+    const now = v.told.warmth.at(-1)?.temp_c;
+    return ceilingC !== null && now !== undefined && now > ceilingC ? [{ v, now }] : [];
+  });
+  const hottest = hot.reduce<(typeof hot)[number] | null>((a, b) => (!a || b.now > a.now ? b : a), null);
+  if (hottest)
+    steps.unshift({
+      id: "settle-too-warm",
+      bay: "Settle",
+      urgency: URGENCY.gettingWetter,
+      tone: "heat",
+      when: "now",
+      what: `${capital(hottest.v.name)} is too warm: ${temp(hottest.now)}`,
+      short: `${hottest.v.name} too warm`,
+      so: `Over this house's ${temp(ceilingC ?? 0, 0)}: ${(100 - heatAccount([{ hours: 24, loC: hottest.now, hiC: hottest.now }]).diastaseHiPct).toFixed(1)} % of its enzymes go in a day. It has ${enzymesSaid(hottest.v.heat)} of them left.`,
+      why: {
+        title: "What has warmth cost it?",
+        because: whyHeat(hottest.v),
+        change: "A cooler place, and its temperature told.",
+      },
+      action: {
+        label: "It is cooler",
+        href: `/settle?do=warm&from=${encodeURIComponent(hottest.v.name)}`,
+      },
+    });
   const standing = settling(s).filter((v) => stepOf(s, v) === "wait");
   const first = standing.reduce<VesselState | null>(
     (a, b) => (!a || settledAt(s, b) < settledAt(s, a) ? b : a),

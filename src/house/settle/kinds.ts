@@ -21,3 +21,6 @@ export const FOUND = [
   "chemical",
   "off smell",
 ] as const;
+
+/** Where nobody told how warm a vessel stood, honey in a house is between these, °C (common practice: cellar to floor). */
+export const UNTOLD_C = { loC: 12, hiC: 30 } as const;

@@ -5,9 +5,15 @@ import { joinNewest, newestFirst } from "../ledger/records/newest";
 import type { Known } from "../vessels/records";
 import type { MeshCare, SettleSchool } from "./kinds";
 
-export async function settleSchool(db: Knex): Promise<SettleSchool> {
-  const row = await db("live_settle_rules as x").orderByRaw(newestFirst("x")).first("school");
-  return row?.school ?? "strain-first";
+export interface SettleRules {
+  readonly school: SettleSchool;
+  /** The warmest honey may get in this house, °C; null where it set no ceiling. */
+  readonly ceilingC: number | null;
+}
+
+export async function settleRules(db: Knex): Promise<SettleRules> {
+  const row = await db("live_settle_rules as x").orderByRaw(newestFirst("x")).first("school", "ceiling_c");
+  return { school: row?.school ?? "strain-first", ceilingC: row?.ceiling_c ?? null };
 }
 
 export interface MeshRow extends Known {
@@ -95,6 +101,14 @@ export interface Standing {
   readonly inspected: readonly InspectionRow[];
 }
 
+/** How warm fills were told to be, up to a moment, in order of time. */
+export const warmthOf = (db: Knex, fills: readonly number[], now: Date): Promise<WarmthRow[]> =>
+  db("live_vessel_warmth as x")
+    .whereRaw("x.fill_id = any(?::bigint[])", [[...fills]])
+    .andWhere("x.stated_at", "<=", now)
+    .orderByRaw("x.stated_at, x.id")
+    .select("x.fill_id", "x.stated_at as at", "x.temp_c");
+
 /** @param now what is told of later moments is not asked */
 export async function standingOf(db: Knex, fills: readonly number[], now: Date): Promise<Standing> {
   if (fills.length === 0) return { warmth: [], strained: [], skimmed: [], inspected: [] };
@@ -105,7 +119,7 @@ export async function standingOf(db: Knex, fills: readonly number[], now: Date):
       .orderByRaw("x.stated_at, x.id")
       .select("x.fill_id", "x.entry_id", "x.stated_at as at", ...columns.map((c) => `x.${c}`));
   const [warmth, strained, skimmed, inspected] = await Promise.all([
-    of("live_vessel_warmth", ["temp_c"]),
+    warmthOf(db, fills, now),
     of("live_strained", ["mesh_ids", "grams", "minutes", "temp_c", "head_cm", "water_pct", "kept_g"]),
     of("live_skimming", ["grams"]),
     of("live_inspection", ["verdict", "found"]),

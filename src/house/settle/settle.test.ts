@@ -175,6 +175,44 @@ describe("settled first", () => {
   });
 });
 
+describe("warmth", () => {
+  it("goes with the honey through every pour, by mass, and is a range while nobody tells it", async () => {
+    await filled(48);
+    let { v } = await pail();
+    expect(v.heat.unknownHours).toBeGreaterThan(46);
+    expect(v.heat.diastaseLoPct).toBeLessThan(99.9);
+    await house.act("note-warmth", { vessel: "pail 1", tempC: 50 }, { at: hoursAgo(24) });
+    await house.act("note-warmth", { vessel: "pail 1", tempC: 20 }, { at: hoursAgo(1) });
+    ({ v } = await pail());
+    // 23 h at 50 °C by the published half-life of 5.38 days, and a range for the day before.
+    expect(v.heat.diastaseHiPct).toBeCloseTo(100 * 0.5 ** (23 / 24 / 5.38), 0);
+    await filled(30, 2);
+    await house.act("note-warmth", { vessel: "pail 2", tempC: 15 }, { at: hoursAgo(29) });
+    await house.act("move-honey", {
+      from: [{ vessel: "pail 1" }, { vessel: "pail 2" }],
+      to: [{ vessel: "tank 1" }],
+    });
+    const s = await snapshot(house.db);
+    const tank = s.vessels.find((x) => x.name === "tank 1");
+    expect(tank?.heat.diastaseHiPct).toBeCloseTo((v.heat.diastaseHiPct + 100) / 2, 0);
+  });
+
+  it("over the house's ceiling is told at once, with what it costs, until it is cooler", async () => {
+    await filled(2);
+    await house.act("set-settling", { school: "strain-first", ceilingC: 36 });
+    expect((await house.act("note-warmth", { vessel: "pail 1", tempC: 36 })).say).toBe("Pail 1 is at 36 °C.");
+    const { say } = await house.act("note-warmth", { vessel: "pail 1", tempC: 48 });
+    expect(say).toMatch(
+      /^Pail 1 is at 48 °C, over this house's 36 °C\. A day of it costs \d\.\d % of its enzymes/,
+    );
+    const hot = async () => decisions(await snapshot(house.db)).find((d) => d.id === "settle-too-warm");
+    expect(await hot()).toMatchObject({ what: "Pail 1 is too warm: 48.0 °C", tone: "heat", when: "now" });
+    expect(decisions(await snapshot(house.db))[0]?.id).toBe("settle-too-warm");
+    await house.act("note-warmth", { vessel: "pail 1", tempC: 30 });
+    expect(await hot()).toBeUndefined();
+  });
+});
+
 describe("meshes", () => {
   const pass = (meshes: string[], more: object = {}) => ({
     from: [{ vessel: "pail 1" }],

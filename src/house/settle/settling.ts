@@ -88,7 +88,7 @@ export function settledAt(s: Snapshot, v: VesselState): Date {
 
 /** Whether its honey still waits for a strainer where honey settles first. */
 const unstrained = (s: Snapshot, v: VesselState): boolean =>
-  s.settleSchool === "settle-first" &&
+  s.settle.school === "settle-first" &&
   v.told.strained.length === 0 &&
   v.origins.some((o) => o.name.startsWith("batch "));
 

@@ -5,6 +5,8 @@
  */
 import { group } from "d3-array";
 import type { Knex } from "knex";
+import { type HeatAccount, UNTOUCHED } from "@/core/heat";
+import { carriedHeat } from "@/core/heat/carry";
 import { type Movement, mix, standing } from "@/core/ledger";
 import { judgeWater } from "@/core/moisture";
 import { asBox, type WaterJudgement, waterRules } from "../hot-room/waiting";
@@ -14,6 +16,8 @@ import { behind, fillsCalled, reachInDatabase } from "../ledger/records/fills";
 import type { House } from "../ledger/records/house";
 import { type DeliveryRow, deliveriesOfFills } from "../outside/records";
 import { currentOf, type ReadingRow, readingsOf } from "../readings/records/readings";
+import { UNTOLD_C } from "../settle/kinds";
+import { warmthOf } from "../settle/records";
 import { type BatchComb, type BatchRow, batchesOfFills, combsOfBatches } from "../spin/records/batches";
 import { combsNamed } from "../yard/records/pulls";
 
@@ -45,6 +49,8 @@ export interface Contents {
   readonly waterReckoned: boolean;
   /** When something was last poured into it: from then on it clears. */
   readonly filledAt: Date;
+  /** What warmth has cost it since it left the comb, through every vessel it stood in. */
+  readonly heat: HeatAccount;
 }
 
 export interface BatchContents {
@@ -95,6 +101,7 @@ export async function contentsOf(
     ...deliveries.map((d) => d.fill_id),
     ...stays.map((c) => c.comb_fill),
   ]);
+  const warmth = group(await warmthOf(db, vessels, now), (w) => w.fill_id);
   const read = group(readings, (r) => r.fill_id);
   const combsOf = group(stays, (c) => c.batch_id);
   const batchOf = new Map(allBatches.map((b) => [b.fill_id, b]));
@@ -121,6 +128,14 @@ export async function contentsOf(
 
   const lastPour = new Map<number, number>();
   for (const m of standing(moves)) lastPour.set(m.to, Math.max(lastPour.get(m.to) ?? 0, m.at));
+  const heat = carriedHeat(
+    standing(moves).filter((m) => m.at <= now.getTime()),
+    new Map(
+      [...warmth].map(([fill, told]) => [fill, told.map((w) => ({ at: w.at.getTime(), tempC: w.temp_c }))]),
+    ),
+    now.getTime(),
+    UNTOLD_C,
+  );
   const sheets = sheetsOf(vessels, moves, read);
   const sheetOf = new Map(sheets.map((s) => [s.id, s]));
   const sources = [...batchOf.keys(), ...deliveryOf.keys()];
@@ -170,6 +185,7 @@ export async function contentsOf(
         boxes,
         waterReckoned: !sheets.some((s) => s.vesselFill === fillId && s.at >= (lastPour.get(fillId) ?? 0)),
         filledAt: new Date(lastPour.get(fillId) ?? now.getTime()),
+        heat: heat.get(fillId) ?? UNTOUCHED,
       };
     },
     batch: (fillId) => ({

@@ -160,6 +160,6 @@ describe("from the batch to the buyer", () => {
     await house.pull(43, 12);
     await house.act("start-batch", { supers: "43" });
     const list = await ahead(house, 25);
-    expect(list.map((d) => d.id)).toEqual(["batch-2", "store-risk", "bottle-ready"]);
+    expect(list.map((d) => d.id)).toEqual(["batch-2", "store-risk", "settle-skim", "bottle-ready"]);
   });
 });

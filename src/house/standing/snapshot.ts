@@ -11,8 +11,7 @@ import type { HoneyVessel } from "../ledger/kinds";
 import { heldByKind, movementsOf } from "../ledger/records/fills";
 import { type House, houseNow } from "../ledger/records/house";
 import { readingsOf } from "../readings/records/readings";
-import type { SettleSchool } from "../settle/kinds";
-import { type Standing, settleSchool, standingOf } from "../settle/records";
+import { type SettleRules, type Standing, settleRules, standingOf } from "../settle/records";
 import { type BatchRow, openBatches } from "../spin/records/batches";
 import { type CheckRow, checksSince } from "../spin/records/checks";
 import { type MachineRow, machines } from "../spin/records/machines";
@@ -54,8 +53,8 @@ export interface Snapshot {
   readonly plans: readonly PlanRow[];
   readonly openBatches: readonly BatchState[];
   readonly vessels: readonly VesselState[];
-  /** Whether honey is strained at once or settles first. */
-  readonly settleSchool: SettleSchool;
+  /** Whether honey is strained at once or settles first, and how warm it may get. */
+  readonly settle: SettleRules;
   readonly machines: readonly MachineRow[];
   /** Of the open batches. */
   readonly runs: readonly RunRow[];
@@ -87,7 +86,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       machines(db),
       checksSince(db, todayFrom(house.zone, now)),
     ]);
-  const [runs, readings, movements, contents, stood, school] = await Promise.all([
+  const [runs, readings, movements, contents, stood, rules] = await Promise.all([
     runsOfBatches(
       db,
       open.map((b) => b.id),
@@ -112,7 +111,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       held.map((v) => v.fill_id),
       now,
     ),
-    settleSchool(db),
+    settleRules(db),
   ]);
   const [warmthOf, strainedOf, skimmedOf, inspectedOf] = [
     group(stood.warmth, (r) => r.fill_id),
@@ -127,7 +126,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     now,
     waiting,
     plans,
-    settleSchool: school,
+    settle: rules,
     room: await roomState(db, house, now, waiting),
     openBatches: open.map((b) => ({
       ...b,

@@ -92,7 +92,7 @@ describe("what to do next", () => {
       verdict: "use first",
       waterPct: expect.closeTo(18.4, 6),
     });
-    expect(decisions(later).map((d) => d.short)).toEqual(["1 may ferment"]);
+    expect(decisions(later).map((d) => d.short)).toEqual(["1 may ferment", "skim pail 1"]);
   });
 
   it("shows every kilogram in exactly one bay or gone", async () => {

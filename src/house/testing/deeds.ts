@@ -68,6 +68,8 @@ const pull = (d: Dice, s: State, more: object) => ({
   supers: [{ tag: comb(d, s.free), colony: String((d.b % 3) + 1), cappedPct: 90, ...more }],
 });
 let named = 0;
+/** The mesh that was set up last. */
+let mesh = "Sieve";
 const fresh = (): string => `n${++named}`;
 
 /** By command; a list where one command is used in several ways. */
@@ -178,9 +180,12 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
   },
   "add-vessels": (d) => ({ kind: ["drum", "tank", "tub"][d.a % 3], tags: `${1000 + ++named}`, holdsL: 200 }),
   "set-settling": (d) => ({ school: d.a % 2 ? "strain-first" : "settle-first" }),
-  "add-mesh": (d) => ({ name: `Mesh ${++named}`, kind: "fine", openingUm: 200 + d.a * 40 }),
+  "add-mesh": (d) => {
+    mesh = `Mesh ${++named}`;
+    return { name: mesh, kind: "fine", openingUm: 200 + d.a * 40 };
+  },
   "tend-mesh": (d) => ({
-    mesh: `Mesh ${Math.max(1, named - d.a)}`,
+    mesh: d.a % 3 ? mesh : "Sieve",
     what: ["washed", "whole", "broken"][d.b % 3],
   }),
   "note-warmth": (d, s) => ({ vessel: from(d, s.holding, "drum 1"), tempC: 18 + d.kg }),
@@ -288,6 +293,12 @@ const OFTEN: Readonly<Record<string, number>> = {
   "weigh-empty": 4,
   "fill-pail": 20,
   "move-honey": 24,
+  strain: 6,
+  "add-mesh": 3,
+  "tend-mesh": 8,
+  skim: 5,
+  "note-warmth": 4,
+  inspect: 4,
   "receive-honey": 8,
   "crush-combs": 5,
   "cut-comb": 3,

@@ -183,6 +183,7 @@ export function Columns({ columns, more }: { columns: readonly Column[]; more: n
                       {unitOf("cm")} high
                     </>
                   )}
+                  , enzymes <span className="text-heat">{c.enzymes}</span>
                 </p>
                 <p data-tone={tone} className="font-bold" style={{ color: "var(--tone)" }}>
                   {says}

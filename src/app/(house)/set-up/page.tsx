@@ -171,19 +171,27 @@ export default async function SetUp() {
       </Panel>
       <Panel title="Straining and settling" className="mt-4">
         <CommandForm
-          key={`settle-${s.settleSchool}`}
+          key={`settle-${s.settle.school}-${s.settle.ceilingC}`}
           command="set-settling"
           label="Clear it so"
           inPanel
-          keep={["school"]}
+          keep={["school", "ceilingC"]}
           fields={[
             {
               name: "school",
               label: "Honey is",
               kind: "choice",
               options: SETTLE_SCHOOLS.map((value) => ({ value, label: SCHOOL_SAID[value] })),
-              value: s.settleSchool,
+              value: s.settle.school,
               span: 3,
+            },
+            {
+              name: "ceilingC",
+              label: "Never warmer than",
+              unit: "°C",
+              kind: "figure",
+              value: s.settle.ceilingC === null ? "" : String(s.settle.ceilingC),
+              hint: "no ceiling when left out; a hive is at 34 to 36",
             },
           ]}
         />

@@ -31,7 +31,7 @@ export default async function Settle({ searchParams }: { searchParams: Promise<S
           tone="mass"
         />
         <span className="text-ink-2">
-          {SCHOOL_SAID[s.settleSchool]}; {s.house.settle_hours} h at least before the scum is taken off
+          {SCHOOL_SAID[s.settle.school]}; {s.house.settle_hours} h at least before the scum is taken off
         </span>
       </Lead>
       <Decisions list={decisions(s).filter((d) => d.bay === "Settle")} none="Nothing is standing to clear." />

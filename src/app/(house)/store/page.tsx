@@ -3,6 +3,7 @@ import Link from "next/link";
 import { ageBetween } from "@/house/language/clock";
 import { massFigureG, massG, unitOf } from "@/house/language/shown";
 import { capital, plural } from "@/house/language/spoken";
+import { enzymesSaid, whyHeat } from "@/house/settle/heat";
 import { settling, stored, vesselWord } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
 import { shelved, vesselVerdict } from "@/house/store/view";
@@ -106,6 +107,13 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
                   </>
                 ),
               },
+              {
+                head: "Enzymes left, %",
+                value: (p) => Number(p.heat.diastaseLoPct.toFixed(1)),
+                figure: true,
+                className: "text-heat",
+                cell: (p) => enzymesSaid(p.heat).replace(" %", ""),
+              },
               { head: "Stands in", value: (p) => p.place, cell: (p) => p.place },
               {
                 head: "Age",
@@ -124,7 +132,7 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
                   <Why
                     why={{
                       title: `${capital(p.name)}: ${p.waterReckoned ? `water reckoned from ${p.from}` : "its own readings"}`,
-                      because: p.water.because,
+                      because: [...p.water.because, ...whyHeat(p)],
                       change: `A reading of the ${p.kind} itself.`,
                     }}
                   />

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { heatAccount } from "@/core/heat";
 import { gramsFromKg } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { choice, massKgOrNone, note, tempC } from "../../language/fields";
@@ -10,6 +11,7 @@ import { fillAt, lastFillOf } from "../../ledger/records/fills";
 import type { Work } from "../../ledger/work";
 import { oneVessel } from "../../vessels/records";
 import { FOUND } from "../kinds";
+import { settleRules } from "../records";
 
 /** A vessel and the honey that was in it at the entry's moment. */
 async function standingIn(work: Work, named: NamedVessel) {
@@ -26,6 +28,13 @@ async function standingIn(work: Work, named: NamedVessel) {
   return { fill, grams, name };
 }
 
+/** What an hour and a day at a temperature cost. */
+function costOf(warmC: number): string {
+  const lost = (hours: number): number =>
+    100 - heatAccount([{ hours, loC: warmC, hiC: warmC }]).diastaseHiPct;
+  return `A day of it costs ${lost(24).toFixed(1)} % of its enzymes: cool it, or use it soon.`;
+}
+
 export const noteWarmth = defineCommand({
   name: "note-warmth",
   summary: "Note how warm the honey in a vessel is; it counts from then on",
@@ -39,10 +48,11 @@ export const noteWarmth = defineCommand({
     const { fill, name } = await standingIn(work, input.vessel);
     await work.restOn(fill, `${name} was measured`);
     await work.state("vessel_warmth", { fill_id: fill.id, temp_c: input.tempC });
-    return { name };
+    const { ceilingC } = await settleRules(work.tx);
+    return { name, over: ceilingC !== null && input.tempC > ceilingC ? ceilingC : null };
   },
-  say: ({ name }, { tempC: warm }) =>
-    `${capital(name)} is at ${asWritten(warm, "°C", 1)}.${warm > 45 ? " So warm, enzymes go by the hour: cool it or use it." : ""}`,
+  say: ({ name, over }, { tempC: warm }) =>
+    `${capital(name)} is at ${asWritten(warm, "°C", 1)}${over === null ? "" : `, over this house's ${asWritten(over, "°C", 1)}`}.${over !== null || warm > 45 ? ` ${costOf(warm)}` : ""}`,
 });
 
 /** Scum is about so much of what stands, where nobody weighs it (common practice: half to one and a half per cent). */

@@ -1,0 +1,83 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { carriedHeat, type HeatMove, warmthBetween } from "./carry";
+import { heatAccount } from "./index";
+
+const H = 3_600_000;
+const UNKNOWN = { loC: 15, hiC: 30 };
+
+describe("the heat account carried along", () => {
+  it("time in a warm vessel goes with the honey into the next, by mass", () => {
+    // 10 kg at 45 °C for a day, then onto 30 kg that stood cool for as long.
+    const moves: HeatMove[] = [
+      { from: 1, to: 2, grams: 10_000, at: 0 },
+      { from: 1, to: 3, grams: 30_000, at: 0 },
+      { from: 2, to: 3, grams: 10_000, at: 24 * H },
+    ];
+    const told = new Map([
+      [2, [{ at: 0, tempC: 45 }]],
+      [3, [{ at: 0, tempC: 14 }]],
+    ]);
+    const account = carriedHeat(moves, told, 24 * H, UNKNOWN).get(3);
+    const [hot, cool] = [45, 14].map((t) => heatAccount([{ hours: 24, loC: t, hiC: t }]).diastaseHiPct);
+    expect(account?.diastaseHiPct).toBeCloseTo(((hot ?? 0) * 10 + (cool ?? 0) * 30) / 40, 9);
+    expect(account?.unknownHours).toBe(0);
+  });
+
+  it("where nobody told, the account is a range and says for how long", () => {
+    const told = new Map([[2, [{ at: 10 * H, tempC: 20 }]]]);
+    expect(warmthBetween(told.get(2) ?? [], 0, 30 * H, UNKNOWN)).toEqual([
+      { hours: 10, loC: 15, hiC: 30 },
+      { hours: 20, loC: 20, hiC: 20 },
+    ]);
+    const account = carriedHeat([{ from: 1, to: 2, grams: 5000, at: 0 }], told, 30 * H, UNKNOWN).get(2);
+    expect(account?.unknownHours).toBe(10);
+    expect(account?.diastaseLoPct).toBeLessThan(account?.diastaseHiPct ?? 0);
+  });
+
+  it("an emptied vessel that is filled again begins anew", () => {
+    const told = new Map([[2, [{ at: 0, tempC: 50 }]]]);
+    const moves: HeatMove[] = [
+      { from: 1, to: 2, grams: 5000, at: 0 },
+      { from: 2, to: 4, grams: 5000, at: 48 * H },
+      { from: 1, to: 2, grams: 5000, at: 60 * H },
+    ];
+    const accounts = carriedHeat(moves, told, 60 * H, UNKNOWN);
+    expect(accounts.get(2)?.diastaseHiPct).toBe(100);
+    expect(accounts.get(4)?.diastaseHiPct).toBeLessThan(80);
+  });
+
+  it("pouring to and fro between vessels at one temperature changes nothing but the hour", () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.tuple(
+            fc.integer({ min: 2, max: 4 }),
+            fc.integer({ min: 2, max: 4 }),
+            fc.integer({ min: 1, max: 900 }),
+          ),
+          { maxLength: 12 },
+        ),
+        fc.integer({ min: 16, max: 55 }),
+        (pours, tempC) => {
+          const told = new Map([2, 3, 4].map((f) => [f, [{ at: 0, tempC }]]));
+          const held = new Map([2, 3, 4].map((f) => [f, 3000]));
+          const moves: HeatMove[] = [2, 3, 4].map((to) => ({ from: 1, to, grams: 3000, at: 0 }));
+          pours.forEach(([from, to, grams], i) => {
+            if (from === to || (held.get(from) ?? 0) < grams) return;
+            held.set(from, (held.get(from) ?? 0) - grams);
+            held.set(to, (held.get(to) ?? 0) + grams);
+            moves.push({ from, to, grams, at: (i + 1) * H });
+          });
+          const wanted = heatAccount([{ hours: 40, loC: tempC, hiC: tempC }]);
+          const got = carriedHeat(moves, told, 40 * H, UNKNOWN);
+          for (const [fill, grams] of held)
+            if (grams > 0) {
+              expect(got.get(fill)?.diastaseLoPct).toBeCloseTo(wanted.diastaseLoPct, 8);
+              expect(got.get(fill)?.hmfHiMgKg).toBeCloseTo(wanted.hmfHiMgKg, 8);
+            }
+        },
+      ),
+    );
+  });
+});
