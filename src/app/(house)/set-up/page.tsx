@@ -120,6 +120,8 @@ export default async function SetUp() {
           }))}
         />
         <p className="mt-2 text-[15px] text-ink-2">
+          {house.shown === null &&
+            "As this tablet's language has it; until it is pressed, the house reads kilograms and °C. "}
           Another unit may be typed behind any figure: 58.2 lb, 82 F, 5 gal. The records stay as they are;
           labels say what the law asks.
         </p>
