@@ -1,8 +1,11 @@
 /** Standing to clear: meshes, passes through them, skimming, the honey's temperature, and the look before jars. */
 import type { Knex } from "knex";
-import { fact, guard } from "./facts";
+import { fact, guard, showLive } from "./facts";
 
 export async function up(db: Knex): Promise<void> {
+  // From its floor to its rim.
+  await db.raw("alter table vessel add column height_cm double precision");
+  await showLive(db, "vessel");
   await fact(
     db,
     "settle_rules",

@@ -25,11 +25,11 @@ describe("vessels of every kind", () => {
   it("come in from a file and go out as they came in", async () => {
     await bring(
       "vessels",
-      "vessel,holds (kg),holds (L),empty (kg),diameter (cm),place,food contact\ndrum 7,295,,19.5,,north wall,lined 2024\ntank 3,,120,,50,bench,\n",
+      "vessel,holds (kg),holds (L),empty (kg),diameter (cm),height (cm),place,food contact\ndrum 7,295,,19.5,,,north wall,lined 2024\ntank 3,,120,,50,62,bench,\n",
     );
     const csv = await writeCsv(house.db, "vessels");
-    expect(csv).toContain("drum 7,295.00,,19.50,,north wall,lined 2024\r\n");
-    expect(csv).toMatch(/tank 3,170\.08,120,,50,bench,\r\n/);
+    expect(csv).toContain("drum 7,295.00,,19.50,,,north wall,lined 2024\r\n");
+    expect(csv).toMatch(/tank 3,170\.08,120,,50,62,bench,\r\n/);
     const fault = await refusedFile("vessels", "vessel,holds (kg)\ndrum 7,200\nbarrel 2,5\ntub 1,\n");
     expect(fault.problems.map((p) => p.message).join(" ")).toMatch(
       /There is a vessel drum 7 already.*"barrel 2" must be a vessel.*Say what it holds/,

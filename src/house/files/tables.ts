@@ -105,6 +105,7 @@ export const CSV_TABLES = {
       { field: "holdsL", head: "holds (L)" },
       { field: "emptyKg", head: "empty (kg)" },
       { field: "diameterCm", head: "diameter (cm)" },
+      { field: "heightCm", head: "height (cm)" },
       { field: "place", head: "place" },
       { field: "contact", head: "food contact" },
     ] as readonly CsvColumn[],
@@ -116,6 +117,7 @@ export const CSV_TABLES = {
         /** Left out, it cannot be weighed. */
         emptyKg: massKg("The empty weight", 2000).optional(),
         diameterCm: number("Its diameter", 5, 400, "cm").optional(),
+        heightCm: number("Its height", 5, 300, "cm").optional(),
         place: note("Where it stands", 40),
         contact: note("Food contact", 100),
       })
@@ -130,6 +132,7 @@ export const CSV_TABLES = {
         holdsL: inUnit(v.capacity_l, "L"),
         emptyKg: v.weighable === false ? "" : kg(v.empty_g),
         diameterCm: inUnit(v.diameter_cm, "cm"),
+        heightCm: inUnit(v.height_cm, "cm"),
         place: v.place,
         contact: v.note ?? "",
       }));

@@ -164,6 +164,15 @@ describe("honey moved", () => {
     expect(((await held("tank 1"))?.grams ?? 0) / 1000).toBeCloseTo(13.74 * 1.416, 0);
   });
 
+  it("no level stands over the rim", async () => {
+    await house.act("add-vessels", { kind: "tank", tags: "2", holdsL: 100, diameterCm: 50, heightCm: 60 });
+    await pailOf(1, 20);
+    const said = { from: [{ vessel: "pail 1" }], to: [{ vessel: "tank 2", levelCm: 61 }] };
+    expect((await house.refused("move-honey", said)).message).toBe(
+      "Tank 2 is 60 cm high; honey cannot stand 61 cm in it.",
+    );
+  });
+
   it("late by its weight: what was in it then counts, not what is in it now", async () => {
     const hour = (h: number) => new Date(Date.now() - h * 3_600_000).toISOString();
     await house.act(

@@ -118,6 +118,12 @@ function afterwards(
   if (levelCm === undefined) return undefined;
   if (vessel.diameter_cm === null)
     refuse("no-diameter", `Nobody said how wide ${name} is: set its diameter up first.`, `${at}.levelCm`);
+  if (vessel.height_cm !== null && levelCm > vessel.height_cm)
+    refuse(
+      "over-the-rim",
+      `${capital(name)} is ${asWritten(vessel.height_cm, "cm")} high; honey cannot stand ${asWritten(levelCm, "cm")} in it.`,
+      `${at}.levelCm`,
+    );
   return massByLevel(vessel.diameter_cm, levelCm, null, warm).grams;
 }
 

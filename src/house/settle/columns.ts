@@ -49,7 +49,7 @@ export function columnOf(s: Snapshot, v: VesselState): Column {
     mass: massG(v.grams),
     widthCm: widthCm(v),
     honeyCm: high * 100,
-    rimCm: v.capacityG ? Math.max(heightM(v, v.capacityG) * 100, high * 100) : high * 110,
+    rimCm: Math.max(v.heightCm ?? (v.capacityG ? heightM(v, v.capacityG) * 100 : high * 110), high * 100),
     tempC: c?.tempC ?? null,
     waterPct: c?.waterPct ?? v.water.figures.waterPct ?? 17.5,
     clearCm: c && { wax: c.by.wax.clearToM * 100, bubbles: c.by.bubbles.clearToM * 100 },

@@ -39,6 +39,7 @@ export interface VesselHolding {
   readonly grams: number;
   readonly capacity_g: number | null;
   readonly diameter_cm: number | null;
+  readonly height_cm: number | null;
   /** Where it stands, "" where nobody said. */
   readonly place: string;
   readonly opened_at: Date;
@@ -60,6 +61,7 @@ export const vesselsHolding = (db: Knex): Promise<VesselHolding[]> =>
       "b.grams",
       "v.capacity_g",
       "v.diameter_cm",
+      "v.height_cm",
       "f.opened_at",
       db.raw("coalesce(p.place, '') as place"),
     );

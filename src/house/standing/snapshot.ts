@@ -41,6 +41,8 @@ export interface VesselState extends Contents {
   readonly place: string;
   /** Null where nobody measured it. */
   readonly diameterCm: number | null;
+  /** From floor to rim; null where nobody measured it. */
+  readonly heightCm: number | null;
   /** What was told of its honey while it stands. */
   readonly told: Standing;
 }
@@ -142,6 +144,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       capacityG: v.capacity_g,
       place: v.place,
       diameterCm: v.diameter_cm,
+      heightCm: v.height_cm,
       told: {
         warmth: warmthOf.get(v.fill_id) ?? [],
         strained: strainedOf.get(v.fill_id) ?? [],

@@ -25,6 +25,8 @@ export interface VesselRow extends Known {
   readonly foundation: string | null;
   readonly capacity_l: number | null;
   readonly diameter_cm: number | null;
+  /** From its floor to its rim. */
+  readonly height_cm: number | null;
   /** False where it cannot be put on a scale. */
   readonly weighable: boolean | null;
   /** True while its empty weight was never weighed, only guessed. */
@@ -90,6 +92,7 @@ const vesselRows = (db: Knex, at?: Date) =>
       "v.foundation",
       "v.capacity_l",
       "v.diameter_cm",
+      "v.height_cm",
       "v.weighable",
       db.raw("(v.guessed and e.entry_id is null) as guessed"),
       "e.entry_id as weighed_by",

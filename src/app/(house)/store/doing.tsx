@@ -97,6 +97,7 @@ export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapsh
             kind: "figure",
             hint: "then its level tells its honey",
           },
+          { name: "heightCm", label: "Height", unit: "cm", kind: "figure", hint: "floor to rim", span: 1 },
           { name: "place", label: "Stands in", placeholder: "warm room" },
           { name: "contact", label: "Food contact", placeholder: "food-grade, lined 2024", span: 3 },
           { name: "since", label: "Here since", kind: "day", hint: "left out, since ever" },

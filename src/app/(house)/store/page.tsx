@@ -117,6 +117,7 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
               { head: "Stands in", value: (p) => p.place, cell: (p) => p.place },
               {
                 head: "Age",
+                className: "whitespace-nowrap",
                 value: (p) => p.filledAt.toISOString(),
                 cell: (p) => ageBetween(p.filledAt, s.now),
               },

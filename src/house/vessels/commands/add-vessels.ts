@@ -20,6 +20,7 @@ export const asVessel = (told: {
   readonly holdsKg?: number | undefined;
   readonly holdsL?: number | undefined;
   readonly diameterCm?: number | undefined;
+  readonly heightCm?: number | undefined;
   readonly contact: string;
 }) => ({
   empty_g: told.emptyKg === undefined ? NO_WEIGHT_G : gramsFromKg(told.emptyKg),
@@ -27,6 +28,7 @@ export const asVessel = (told: {
   capacity_g: told.holdsKg === undefined ? brimfulGrams(told.holdsL ?? 0, null) : gramsFromKg(told.holdsKg),
   capacity_l: told.holdsL ?? null,
   diameter_cm: told.diameterCm ?? null,
+  height_cm: told.heightCm ?? null,
   note: told.contact,
 });
 
@@ -46,6 +48,7 @@ export const addVessels = defineCommand({
     holdsKg: massKg("What it holds", 5000).optional(),
     holdsL: number("What it holds", 0.5, 4000, "L").optional(),
     diameterCm: number("Its diameter", 5, 400, "cm").optional(),
+    heightCm: number("Its height", 5, 300, "cm").optional(),
     place: note("Where it stands", 40),
     /** What it may touch: "food-grade, 2024". */
     contact: note("Food contact", 100),
