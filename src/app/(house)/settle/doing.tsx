@@ -1,6 +1,4 @@
 import { houseDatabase } from "@/house/door";
-import { massG } from "@/house/language/shown";
-import { capital } from "@/house/language/spoken";
 import { settleDesk } from "@/house/settle/desk";
 import { FOUND, MESH_CARE, MESH_KINDS } from "@/house/settle/kinds";
 import type { Snapshot } from "@/house/standing/snapshot";
@@ -8,6 +6,7 @@ import { storeDesk } from "@/house/store/desk";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Pour } from "@/ui/store";
+import { holdingField } from "../holding";
 
 export type SettleSearch = { do?: string; from?: string };
 
@@ -20,17 +19,7 @@ const CARE: Record<(typeof MESH_CARE)[number], string> = {
 /** What is done while honey clears: skimming, straining, measuring, looking. */
 export async function SettleDoing({ search, s }: { search: SettleSearch; s: Snapshot }) {
   const doing = search.do ?? "";
-  const vessel = {
-    name: "vessel" as const,
-    label: "Vessel",
-    kind: "choice" as const,
-    span: 3 as const,
-    options: s.vessels.map((v) => ({
-      value: v.name,
-      label: `${capital(v.name)}, ${massG(v.grams)}, ${v.from}`,
-    })),
-    ...(search.from ? { value: search.from } : {}),
-  };
+  const vessel = holdingField(s, search.from);
   if (["skim", "strain", "warm", "inspect"].includes(doing) && s.vessels.length === 0)
     return <p className="panel mb-3">No vessel holds honey yet.</p>;
   if (doing === "skim")

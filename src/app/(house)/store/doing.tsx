@@ -1,6 +1,5 @@
 import { houseDatabase } from "@/house/door";
-import { mass, massG } from "@/house/language/shown";
-import { capital } from "@/house/language/spoken";
+import { mass } from "@/house/language/shown";
 import { HONEY_VESSELS } from "@/house/ledger/kinds";
 import { MOVE_LOSSES } from "@/house/moves/pouring";
 import { LOSS_CAUSES } from "@/house/spin/commands/record-loss";
@@ -9,22 +8,13 @@ import { storeDesk } from "@/house/store/desk";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Pour, Receive } from "@/ui/store";
+import { holdingField } from "../holding";
 
 export type StoreSearch = { do?: string; from?: string };
 
 /** What is done in the Store: pouring, taking in honey from outside, setting vessels up. */
 export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapshot }) {
-  const holding = {
-    name: "vessel" as const,
-    label: "Vessel",
-    kind: "choice" as const,
-    span: 3 as const,
-    options: s.vessels.map((v) => ({
-      value: v.name,
-      label: `${capital(v.name)}, ${massG(v.grams)}, ${v.from}`,
-    })),
-    ...(search.from ? { value: search.from } : {}),
-  };
+  const holding = holdingField(s, search.from);
   if (["read", "lost", "place"].includes(search.do ?? "") && s.vessels.length === 0)
     return <p className="panel mb-3">No vessel holds honey yet.</p>;
   if (search.do === "read")
