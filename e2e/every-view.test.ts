@@ -20,6 +20,8 @@ const VIEWS = [
   "/spin?do=skills",
   "/spin?do=hand",
   "/settle",
+  "/settle?do=strain",
+  "/settle?do=warm",
   "/store",
   "/store?do=pour",
   "/store?do=came",
