@@ -11,6 +11,7 @@ import * as toldByFact from "./migrations/0009-told-by-fact";
 import * as honeyFromAnywhere from "./migrations/0010-honey-from-anywhere";
 import * as shownUnits from "./migrations/0011-shown-units";
 import * as settle from "./migrations/0012-settle";
+import * as colour from "./migrations/0013-colour";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -25,6 +26,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0010-honey-from-anywhere": honeyFromAnywhere,
   "0011-shown-units": shownUnits,
   "0012-settle": settle,
+  "0013-colour": colour,
 };
 
 /** Every step there is, in order. */

@@ -13,6 +13,7 @@ import { PEOPLE } from "./people/brings";
 import { READINGS } from "./readings/brings";
 import { SETTLE } from "./settle/brings";
 import { SPIN } from "./spin/brings";
+import { STORE } from "./store/brings";
 import { VESSELS } from "./vessels/brings";
 import { YARD } from "./yard/brings";
 
@@ -28,6 +29,7 @@ const ROOMS = [
   SETTLE,
   MOVES,
   OUTSIDE,
+  STORE,
   BOTTLE,
   OUT,
 ] as const;

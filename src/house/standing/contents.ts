@@ -7,6 +7,7 @@ import { group } from "d3-array";
 import type { Knex } from "knex";
 import { type HeatAccount, UNTOUCHED } from "@/core/heat";
 import { carriedHeat } from "@/core/heat/carry";
+import { type Colour, carriedColour } from "@/core/honey/colour";
 import { type Movement, mix, standing } from "@/core/ledger";
 import { judgeWater } from "@/core/moisture";
 import { asBox, type WaterJudgement, waterRules } from "../hot-room/waiting";
@@ -19,6 +20,7 @@ import { currentOf, type ReadingRow, readingsOf } from "../readings/records/read
 import { UNTOLD_C } from "../settle/kinds";
 import { warmthOf } from "../settle/records";
 import { type BatchComb, type BatchRow, batchesOfFills, combsOfBatches } from "../spin/records/batches";
+import { coloursOf } from "../store/records";
 import { combsNamed } from "../yard/records/pulls";
 
 export type Box = ReturnType<typeof asBox>;
@@ -49,6 +51,8 @@ export interface Contents {
   readonly waterReckoned: boolean;
   /** When something was last poured into it: from then on it clears. */
   readonly filledAt: Date;
+  /** Its colour, of the part of it that was read; null where none was. */
+  readonly colour: Colour | null;
   /** What warmth has cost it since it left the comb, through every vessel it stood in. */
   readonly heat: HeatAccount;
 }
@@ -102,6 +106,7 @@ export async function contentsOf(
     ...stays.map((c) => c.comb_fill),
   ]);
   const warmth = group(await warmthOf(db, vessels, now), (w) => w.fill_id);
+  const colours = group(await coloursOf(db, vessels, now), (c) => c.fill_id);
   const read = group(readings, (r) => r.fill_id);
   const combsOf = group(stays, (c) => c.batch_id);
   const batchOf = new Map(allBatches.map((b) => [b.fill_id, b]));
@@ -135,6 +140,16 @@ export async function contentsOf(
     ),
     now.getTime(),
     UNTOLD_C,
+  );
+  const colour = carriedColour(
+    standing(moves).filter((m) => m.at <= now.getTime()),
+    new Map(
+      [...colours].map(([fill, told]) => [
+        fill,
+        told.map((c) => ({ at: c.at.getTime(), pfundMm: c.pfund_mm })),
+      ]),
+    ),
+    now.getTime(),
   );
   const sheets = sheetsOf(vessels, moves, read);
   const sheetOf = new Map(sheets.map((s) => [s.id, s]));
@@ -186,6 +201,7 @@ export async function contentsOf(
         waterReckoned: !sheets.some((s) => s.vesselFill === fillId && s.at >= (lastPour.get(fillId) ?? 0)),
         filledAt: new Date(lastPour.get(fillId) ?? now.getTime()),
         heat: heat.get(fillId) ?? UNTOUCHED,
+        colour: colour.get(fillId) ?? null,
       };
     },
     batch: (fillId) => ({

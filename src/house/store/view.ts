@@ -1,5 +1,6 @@
 /** Vessels as the shelf shows them: what each is, and what to do with it. */
 
+import { type Colour, colourClass, swatch } from "@/core/honey/colour";
 import { fermentationRisk } from "@/core/moisture";
 import { ageBetween, whenIn } from "../language/clock";
 import { massFigureG } from "../language/shown";
@@ -17,6 +18,8 @@ export interface OnShelf {
   readonly line: string;
   readonly verdict: string;
   readonly tone: Tone;
+  /** "rgb(246 214 120)", of honey whose colour was read. */
+  readonly swatch: string | null;
 }
 
 const RISK: Record<string, [string, Tone]> = {
@@ -56,6 +59,11 @@ export function shelved(s: Snapshot, vessels: readonly VesselState[]): OnShelf[]
         line: `${p.owner ? `${p.owner}'s, ` : ""}${p.from}, ${ageBetween(p.filledAt, s.now)}`,
         verdict,
         tone,
+        swatch: p.colour ? swatch(p.colour.pfundMm) : null,
       };
     });
 }
+
+/** "48 mm, extra light amber", and of how much of it where not all was read. */
+export const colourSaid = ({ pfundMm, share }: Colour): string =>
+  `${pfundMm.toFixed(0)} mm, ${colourClass(pfundMm)}${share < 0.995 ? ` (of ${(share * 100).toFixed(0)} % read)` : ""}`;

@@ -188,6 +188,7 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
     mesh: d.a % 3 ? mesh : "Sieve",
     what: ["washed", "whole", "broken"][d.b % 3],
   }),
+  "read-colour": (d, s) => ({ vessel: from(d, s.holding, "drum 1"), pfundMm: 10 * d.a + d.kg }),
   "note-warmth": (d, s) => ({ vessel: from(d, s.holding, "drum 1"), tempC: 18 + d.kg }),
   skim: (d, s) => ({ vessel: from(d, s.holding, "drum 1"), ...(d.a % 2 ? { kg: d.kg / 30 } : {}) }),
   inspect: (d, s) => ({ vessel: from(d, s.holding, "tank 1"), ...(d.a % 3 ? {} : { found: "cloudy" }) }),

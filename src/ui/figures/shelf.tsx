@@ -35,7 +35,16 @@ export function Shelf({ vessels }: { vessels: readonly OnShelf[] }) {
               <b className="text-water">
                 {p.waterPct === null ? "unread" : `${p.waterPct.toFixed(1)} % water`}
               </b>
-              <span className="block text-ink-2">{p.line}</span>
+              <span className="block text-ink-2">
+                {p.swatch && (
+                  <span
+                    aria-hidden
+                    className="mr-1 inline-block size-3 rounded-full border border-edge align-[-1px]"
+                    style={{ background: p.swatch }}
+                  />
+                )}
+                {p.line}
+              </span>
               <b data-tone={p.tone} className="block" style={{ color: "var(--tone)" }}>
                 {p.verdict}
               </b>

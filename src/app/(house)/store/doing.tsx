@@ -15,7 +15,7 @@ export type StoreSearch = { do?: string; from?: string };
 /** What is done in the Store: pouring, taking in honey from outside, setting vessels up. */
 export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapshot }) {
   const holding = holdingField(s, search.from);
-  if (["read", "lost", "place"].includes(search.do ?? "") && s.vessels.length === 0)
+  if (["read", "colour", "lost", "place"].includes(search.do ?? "") && s.vessels.length === 0)
     return <p className="panel mb-3">No vessel holds honey yet.</p>;
   if (search.do === "read")
     return (
@@ -27,6 +27,32 @@ export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapsh
           holding,
           { name: "value", label: "It reads", kind: "figure", hint: "as the instrument shows it", span: 1 },
           { name: "tempC", label: "Sample at", unit: "°C", kind: "figure", value: "20", span: 1 },
+        ]}
+      />
+    );
+  if (search.do === "colour")
+    return (
+      <CommandForm
+        command="read-colour"
+        label="Enter the colour"
+        keep={["vessel"]}
+        fields={[
+          holding,
+          {
+            name: "pfundMm",
+            label: "Colour",
+            unit: "mm Pfund",
+            kind: "figure",
+            hint: "grader or comparator",
+            span: 1,
+          },
+          {
+            name: "absorbance",
+            label: "or absorbance",
+            kind: "figure",
+            hint: "50 % in water, 1 cm",
+            span: 1,
+          },
         ]}
       />
     );

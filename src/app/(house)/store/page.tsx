@@ -1,12 +1,13 @@
 import type { Metadata } from "next";
 import Link from "next/link";
+import { swatch } from "@/core/honey/colour";
 import { ageBetween } from "@/house/language/clock";
 import { massFigureG, massG, unitOf } from "@/house/language/shown";
 import { capital, plural } from "@/house/language/spoken";
 import { enzymesSaid, whyHeat } from "@/house/settle/heat";
 import { settling, stored, vesselWord } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
-import { shelved, vesselVerdict } from "@/house/store/view";
+import { colourSaid, shelved, vesselVerdict } from "@/house/store/view";
 import { Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
@@ -41,6 +42,7 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
           { id: "pour", label: "Pour" },
           { id: "came", label: "Honey came" },
           { id: "read", label: "Read it" },
+          { id: "colour", label: "Its colour" },
         ]}
         rest={[
           { id: "lost", label: "Book a loss" },
@@ -106,6 +108,21 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
                     {p.owner && <span className="block text-[14px]">kept separate for {p.owner}</span>}
                   </>
                 ),
+              },
+              {
+                head: "Colour",
+                value: (p) => p.colour?.pfundMm ?? null,
+                cell: (p) =>
+                  p.colour && (
+                    <>
+                      <span
+                        aria-hidden
+                        className="mr-2 inline-block size-4 rounded-full border border-edge align-[-2px]"
+                        style={{ background: swatch(p.colour.pfundMm) }}
+                      />
+                      {colourSaid(p.colour)}
+                    </>
+                  ),
               },
               {
                 head: "Enzymes left, %",
