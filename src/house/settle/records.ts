@@ -67,6 +67,25 @@ export async function passedThrough(
     .distinct("s.fill_id", "f.name");
 }
 
+/** Pails of one gate follow each other within so long, h (common practice). */
+const SAME_GATE_H = 3;
+
+/** Vessels that were filled from the same batch shortly before or after a fill was: what fell into one may be in them. */
+export async function underTheSameGate(db: Knex, fillId: number): Promise<string[]> {
+  const { rows } = await db.raw(
+    `select distinct f.id, f.name
+       from movement m
+       join movement o on o.from_fill = m.from_fill and o.kind = 'pail' and o.to_fill <> m.to_fill
+        and o.at between m.at - ? * interval '1 hour' and m.at + ? * interval '1 hour'
+       join fill f on f.id = o.to_fill
+      where m.to_fill = ? and m.kind = 'pail' and m.reverses is null and o.reverses is null
+        and not exists (select 1 from undone u where u.entry_id in (m.entry_id, o.entry_id))
+      order by f.id limit 40`,
+    [SAME_GATE_H, SAME_GATE_H, fillId],
+  );
+  return rows.map((r: { name: string }) => r.name);
+}
+
 export interface WarmthRow {
   readonly fill_id: number;
   readonly at: Date;

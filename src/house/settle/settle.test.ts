@@ -119,6 +119,20 @@ describe("strained at once", () => {
     );
   });
 
+  it("skimmings may be kept in a vessel of their own, to be melted again, and are traced like any honey", async () => {
+    await filled(25);
+    await house.act("add-vessels", { kind: "tub", tags: "1", emptyKg: 1, holdsKg: 10 });
+    const { say } = await house.act("skim", { vessel: "pail 1", kg: 0.4, into: "tub 1" });
+    expect(say).toBe("Pail 1: 0.40 kg of scum off into tub 1, 19.6 kg stay.");
+    const s = await snapshot(house.db);
+    expect(s.vessels.find((v) => v.name === "tub 1")).toMatchObject({ grams: 400, from: "batch 1" });
+    const { v } = await pail();
+    expect(stepOf(s, v)).toBe("inspect");
+    expect((await house.refused("skim", { vessel: "pail 1", kg: 0.2, into: "pail 1" })).message).toContain(
+      "itself",
+    );
+  });
+
   it("skimmings nobody weighed are about a hundredth, and said to be", async () => {
     await filled(25);
     expect((await house.act("skim", { vessel: "pail 1" })).say).toBe(
@@ -250,6 +264,22 @@ describe("meshes", () => {
     expect((await house.act("tend-mesh", { mesh: "Fine", what: "broken" })).say).toContain(
       "nothing passed it",
     );
+  });
+
+  it("glass in one pail names those that stood under the same gate, and no others", async () => {
+    const at = (h: number) => ({ at: hoursAgo(h) });
+    await house.act(
+      "pull-supers",
+      { yard: "Kiln Field", supers: [{ tag: "43", colony: "1", cappedPct: 95, grossKg: 25.2 }] },
+      at(40),
+    );
+    await house.act("start-batch", { supers: "43", despite: "as it is" }, at(39));
+    await house.act("fill-pail", { pail: 3, grossKg: 6.2 }, at(38));
+    await house.act("fill-pail", { pail: 4, grossKg: 6.2 }, at(37));
+    await house.act("fill-pail", { pail: 5, grossKg: 6.2 }, at(30));
+    const { say } = await house.act("inspect", { vessel: "pail 3", found: "glass" });
+    expect(say).toContain("Look at pail 4 too, filled at the same gate.");
+    expect((await house.act("inspect", { vessel: "pail 5", found: "cloudy" })).say).not.toContain("too");
   });
 
   it("found held at the look before jars, it is held until it is good again", async () => {

@@ -190,7 +190,11 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
   }),
   "read-colour": (d, s) => ({ vessel: from(d, s.holding, "drum 1"), pfundMm: 10 * d.a + d.kg }),
   "note-warmth": (d, s) => ({ vessel: from(d, s.holding, "drum 1"), tempC: 18 + d.kg }),
-  skim: (d, s) => ({ vessel: from(d, s.holding, "drum 1"), ...(d.a % 2 ? { kg: d.kg / 30 } : {}) }),
+  skim: (d, s) => ({
+    vessel: from(d, s.holding, "drum 1"),
+    ...(d.a % 2 ? { kg: d.kg / 30 } : {}),
+    ...(d.b % 3 ? {} : { into: "tank 1", despite: "asked for" }),
+  }),
   inspect: (d, s) => ({ vessel: from(d, s.holding, "tank 1"), ...(d.a % 3 ? {} : { found: "cloudy" }) }),
   strain: (d, s) => ({
     from: [{ vessel: from(d, s.holding, "drum 1"), ...(d.a % 2 ? { kg: Math.max(0.1, d.kg / 4) } : {}) }],

@@ -1,4 +1,5 @@
 import { houseDatabase } from "@/house/door";
+import { quantity } from "@/house/language/shown";
 import { settleDesk } from "@/house/settle/desk";
 import { FOUND, MESH_CARE, MESH_KINDS } from "@/house/settle/kinds";
 import type { Snapshot } from "@/house/standing/snapshot";
@@ -30,6 +31,13 @@ export async function SettleDoing({ search, s }: { search: SettleSearch; s: Snap
         fields={[
           vessel,
           { name: "kg", label: "Scum", unit: "kg", kind: "figure", hint: "estimated when left out", span: 1 },
+          {
+            name: "into",
+            label: "Kept in",
+            placeholder: "tub 1",
+            hint: "to be melted again; gone when left out",
+          },
+          { name: "despite", label: "Put together all the same, because", span: 3, whenAsked: true },
         ]}
       />
     );
@@ -85,14 +93,20 @@ export async function SettleDoing({ search, s }: { search: SettleSearch; s: Snap
     if (meshes.length === 0)
       return <p className="panel mb-3">No mesh is set up yet: set one up under Other, with its opening.</p>;
     return (
-      <Pour
-        key={search.from ?? ""}
-        vessels={desk.vessels}
-        causes={["strainer and cloth"]}
-        chosen={search.from ? [search.from] : []}
-        rules={{ targetPct: s.house.target_pct, limitPct: s.house.limit_pct }}
-        strain={{ meshes, timed }}
-      />
+      <>
+        <Caution>
+          what was rinsed dries first: {quantity(0.1, "L")} of water left in a pail is 0.3 points more in its
+          honey. Drop no scrapings through.
+        </Caution>
+        <Pour
+          key={search.from ?? ""}
+          vessels={desk.vessels}
+          causes={["strainer and cloth"]}
+          chosen={search.from ? [search.from] : []}
+          rules={{ targetPct: s.house.target_pct, limitPct: s.house.limit_pct }}
+          strain={{ meshes, timed }}
+        />
+      </>
     );
   }
   if (doing === "mesh")

@@ -4,14 +4,15 @@ import { gramsFromKg } from "@/core/units";
 import { refuse } from "../../language/errors";
 import { choice, massKgOrNone, note, tempC } from "../../language/fields";
 import { asWritten, massG } from "../../language/shown";
-import { capital } from "../../language/spoken";
+import { capital, spoken } from "../../language/spoken";
 import { type NamedVessel, vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { fillAt, lastFillOf } from "../../ledger/records/fills";
 import type { Work } from "../../ledger/work";
+import { poured } from "../../moves/pouring";
 import { oneVessel } from "../../vessels/records";
 import { FOUND } from "../kinds";
-import { settleRules } from "../records";
+import { settleRules, underTheSameGate } from "../records";
 
 /** A vessel and the honey that was in it at the entry's moment. */
 async function standingIn(work: Work, named: NamedVessel) {
@@ -67,6 +68,10 @@ export const skim = defineCommand({
     vessel: vesselName("The vessel"),
     /** Weighed; estimated when left out. */
     kg: massKgOrNone("The skimmings", 100).optional(),
+    /** Where they are kept to be melted again; booked as scum when left out. */
+    into: vesselName("The vessel for the skimmings").optional(),
+    /** Why skimmings of kept-apart honey are put together with others. */
+    despite: note("The reason"),
   }),
   async run(work, input) {
     const { fill, grams, name } = await standingIn(work, input.vessel);
@@ -76,16 +81,36 @@ export const skim = defineCommand({
       refuse("more-than-there", `${capital(name)} holds ${massG(grams)}: that is more than its scum.`, "kg");
     const because = `${name} was skimmed`;
     await work.restOn(fill, because);
-    await work.lose({ from: fill.id, fromName: capital(name), grams: off, cause: "scum", of: name, because });
+    const kept = input.into && off > 0 ? `${input.into.kind} ${input.into.tag}` : null;
+    if (input.into && kept)
+      await poured(work, {
+        from: [{ vessel: input.vessel, kg: off / 1000, emptied: false }],
+        to: [{ vessel: input.into }],
+        cause: "scum",
+        honeyC: 25,
+        despite: input.despite,
+      });
+    else
+      await work.lose({
+        from: fill.id,
+        fromName: capital(name),
+        grams: off,
+        cause: "scum",
+        of: name,
+        because,
+      });
     await work.state("skimming", { fill_id: fill.id, grams: off, guessed });
-    return { name, off, left: grams - off, guessed };
+    return { name, off, left: grams - off, guessed, kept };
   },
-  say: ({ name, off, left, guessed }) =>
+  say: ({ name, off, left, guessed, kept }) =>
     off === 0
       ? `${capital(name)} looked at: no scum to take off, ${massG(left)} stay.`
-      : `${capital(name)}: ${guessed ? "about " : ""}${massG(off, 2)} of scum off, ${massG(left)} stay.`,
-  grams: ({ off }) => -off,
+      : `${capital(name)}: ${guessed ? "about " : ""}${massG(off, 2)} of scum off${kept ? ` into ${kept}` : ""}, ${massG(left)} stay.`,
+  grams: ({ off, kept }) => (kept ? off : -off),
 });
+
+/** Things that are in the honey, not of it. */
+const IN_IT: ReadonlySet<string> = new Set(["fly or wasp", "glass", "chemical"]);
 
 export const inspect = defineCommand({
   name: "inspect",
@@ -106,10 +131,12 @@ export const inspect = defineCommand({
       verdict: good ? "good" : "held",
       found: [good ? "" : input.found, input.why].filter((t) => t !== "").join(": "),
     });
-    return { name, good };
+    // What fell into one pail may be in those that stood under the same gate.
+    const beside = IN_IT.has(input.found) ? await underTheSameGate(work.tx, fill.id) : [];
+    return { name, good, beside };
   },
-  say: ({ name, good }, { found, why }) =>
+  say: ({ name, good, beside }, { found, why }) =>
     good
       ? `${capital(name)} looked at: clear, clean, smell and taste right, lid on.`
-      : `${capital(name)} held: ${found}${why ? `, ${why}` : ""}. Nothing of it goes into jars until it is looked at again and good.`,
+      : `${capital(name)} held: ${found}${why ? `, ${why}` : ""}. Nothing of it goes into jars until it is looked at again and good.${beside.length > 0 ? ` Look at ${spoken(beside)} too, filled at the same gate.` : ""}`,
 });
