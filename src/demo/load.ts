@@ -226,6 +226,12 @@ export async function loadDemo(
       reason: left > 2 ? "last drips left in the drum" : "",
     });
     await script.enter("Ines", ago(17, 20), "check-floor", { kind: "closing", items: idsOf("closing") });
+    // The comparator is held against the first two pails of a day.
+    for (const p of filled.slice(0, 2))
+      await script.enter("Odile", ago(17, 30), "read-colour", {
+        vessel: `pail ${p.tag}`,
+        pfundMm: [41, 58, 33, 76, 96][n % 5] ?? 41,
+      });
     pailsOfDay.push(filled);
   }
 

@@ -9,10 +9,18 @@ export const WORDS: readonly Verb[] = [
   {
     bay: "Settle",
     example: "skim b25 0.6",
-    means: "0.6 kg of scum off pail 25; without a figure it is estimated",
-    pattern: new RegExp(`^skim (?<vessel>${VESSEL})(?: (?<kg>${FIGURE}(?: ?(?:kg|g|lbs?|oz))?))?$`, "i"),
+    means:
+      "0.6 kg of scum off pail 25; without a figure it is estimated; into u1 behind it keeps the scum in tub 1",
+    pattern: new RegExp(
+      `^skim (?<vessel>${VESSEL})(?: (?<kg>${FIGURE}(?: ?(?:kg|g|lbs?|oz))?))?(?: into (?<into>${VESSEL}))?$`,
+      "i",
+    ),
     command: "skim",
-    input: (m) => ({ vessel: m.vessel, ...(m.kg ? { kg: m.kg } : {}) }),
+    input: (m) => ({
+      vessel: m.vessel,
+      ...(m.kg ? { kg: m.kg } : {}),
+      ...(m.into ? { into: m.into } : {}),
+    }),
   },
   {
     bay: "Settle",
