@@ -100,7 +100,7 @@ test("settled first: skim, strain through two meshes into a tank, skim again, an
   await care.getByLabel("Mesh").selectOption("Cloth");
   await care.getByLabel("It was").selectOption("broken");
   await care.getByRole("button", { name: "Note it" }).click();
-  await expect(care.getByText("tank 1 held")).toBeVisible();
+  await expect(care.getByText("Tank 1 held")).toBeVisible();
   await page.goto(`${url}/settle`);
   await expect(page.getByRole("main")).toContainText("wire may be in it");
   await page.goto(`${url}/bottle`);

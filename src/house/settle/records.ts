@@ -1,6 +1,8 @@
 /** Rows of standing to clear: schools, meshes and their care, passes, warmth, skimmings, inspections. */
 import type { Knex } from "knex";
 import { refuse } from "../language/errors";
+import { HONEY_VESSELS } from "../ledger/kinds";
+import { type FillKind, reachInDatabase } from "../ledger/records/fills";
 import { joinNewest, newestFirst } from "../ledger/records/newest";
 import type { Known } from "../vessels/records";
 import type { MeshCare, SettleSchool } from "./kinds";
@@ -54,17 +56,27 @@ export async function lastWhole(db: Knex, meshId: number, before: Date): Promise
   return row?.at ?? null;
 }
 
-/** Vessels and lots that hold what passed a mesh since `since`, as they are called. */
-export async function passedThrough(
-  db: Knex,
-  meshId: number,
-  since: Date | null,
-): Promise<{ readonly fill_id: number; readonly name: string }[]> {
-  return db("live_strained as s")
-    .join("fill as f", "f.id", "s.fill_id")
+export interface Passed {
+  readonly fill_id: number;
+  readonly name: string;
+  readonly kind: FillKind;
+}
+
+/** Vessels that hold, and lots that were filled with, what passed a mesh since `since`, wherever it was poured from there. */
+export async function passedThrough(db: Knex, meshId: number, since: Date | null): Promise<Passed[]> {
+  const through: number[] = await db("live_strained as s")
     .whereRaw("? = any(s.mesh_ids)", [meshId])
     .whereRaw("s.stated_at >= coalesce(?::timestamptz, '-infinity')", [since])
-    .distinct("s.fill_id", "f.name");
+    .distinct("s.fill_id")
+    .pluck("s.fill_id");
+  if (through.length === 0) return [];
+  return db("fill as f")
+    .join("fill_balance as b", "b.fill_id", "f.id")
+    .whereRaw("f.id = any(?::bigint[])", [await reachInDatabase(db, through, "forward")])
+    .whereIn("f.kind", [...HONEY_VESSELS, "lot"])
+    .where("b.grams", ">", 0)
+    .orderBy("f.id")
+    .select("f.id as fill_id", "f.name", "f.kind");
 }
 
 /** Pails of one gate follow each other within so long, h (common practice). */

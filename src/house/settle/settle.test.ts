@@ -241,7 +241,7 @@ describe("meshes", () => {
     await house.act("tend-mesh", { mesh: "Fine", what: "whole" }, { at: hoursAgo(10) });
     await house.act("strain", pass(["Fine"]), { at: hoursAgo(9) });
     const { say, entry } = await house.act("tend-mesh", { mesh: "fine", what: "broken" });
-    expect(say).toContain("tank 1 held, as what passed it since it was last whole");
+    expect(say).toContain("Tank 1 held, as what passed it since it was last whole");
     const s = await snapshot(house.db);
     const tank = s.vessels.find((v) => v.name === "tank 1");
     expect(tank && stepOf(s, tank)).toBe("held");
@@ -257,12 +257,28 @@ describe("meshes", () => {
     expect(after.vessels.find((v) => v.name === "tank 1")?.told.inspected).toEqual([]);
   });
 
+  it("it holds what was poured on from there, and names the jars that were filled of it", async () => {
+    await filled(30);
+    await house.act("strain", pass(["Fine"]), { at: hoursAgo(9) });
+    await house.act("move-honey", { from: [{ vessel: "tank 1", kg: 5 }], to: [{ vessel: "pail 3" }] });
+    const { lot } = await house.act<{ lot: string }>("issue-lot", {
+      honeyKind: "Lime",
+      jarG: 250,
+      jars: 10,
+      pails: [{ vessel: "tank 1" }],
+      despite: "tasted",
+    });
+    const { say } = await house.act("tend-mesh", { mesh: "Fine", what: "broken" });
+    expect(say).toContain("Tank 1 and pail 3 held");
+    expect(say).toContain(`keep back lot ${lot}`);
+  });
+
   it("what passed before it was last whole is not held", async () => {
     await filled(30);
     await house.act("strain", pass(["Fine"]), { at: hoursAgo(9) });
     await house.act("tend-mesh", { mesh: "Fine", what: "whole" }, { at: hoursAgo(8) });
     expect((await house.act("tend-mesh", { mesh: "Fine", what: "broken" })).say).toContain(
-      "nothing passed it",
+      "nothing that is here passed it",
     );
   });
 

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { knownFrom } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { choice, count, number, since, text } from "../../language/fields";
-import { spoken } from "../../language/spoken";
+import { capital, spoken } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { MESH_CARE, MESH_KINDS } from "../kinds";
 import { lastWhole, meshes, meshesNamed, passedThrough } from "../records";
@@ -48,25 +48,34 @@ export const tendMesh = defineCommand({
     if (!mesh) refuse("unknown-mesh", `There is no mesh "${name}": set it up first.`, "mesh");
     await work.restOn(mesh, `mesh ${mesh.name} was looked after`);
     await work.state("mesh_care", { mesh_id: mesh.id, what });
-    if (what !== "broken") return { held: [] as string[] };
+    if (what !== "broken") return { held: [] as string[], lots: [] as string[] };
     // Wire may be in all that passed since it was last seen whole.
     const whole = await lastWhole(work.tx, mesh.id, work.at);
-    const held = await passedThrough(work.tx, mesh.id, whole);
+    const passed = await passedThrough(work.tx, mesh.id, whole);
+    const held = passed.filter((p) => p.kind !== "lot");
     await work.stateMany(
       "inspection",
-      held.map(({ fill_id }) => ({
+      passed.map(({ fill_id }) => ({
         fill_id,
         verdict: "held",
         found: `mesh ${mesh.name} was found broken: wire may be in it`,
       })),
     );
-    return { held: held.map((h) => h.name) };
+    return { held: held.map((h) => h.name), lots: passed.flatMap((p) => (p.kind === "lot" ? [p.name] : [])) };
   },
-  say: ({ held }, { mesh, what }) => {
+  say: ({ held, lots }, { mesh, what }) => {
     if (what === "washed") return `Mesh ${mesh} washed: let it dry before honey touches it.`;
     if (what === "whole") return `Mesh ${mesh} looked at: no wire is broken.`;
-    return held.length > 0
-      ? `Mesh ${mesh} is broken: ${spoken(held)} held, as what passed it since it was last whole. Strain again through a whole one.`
-      : `Mesh ${mesh} is broken: nothing passed it since it was last whole.`;
+    if (held.length + lots.length === 0)
+      return `Mesh ${mesh} is broken: nothing that is here passed it since it was last whole.`;
+    return [
+      `Mesh ${mesh} is broken.`,
+      held.length > 0
+        ? `${capital(spoken(held))} held, as what passed it since it was last whole: strain again through a whole one.`
+        : "",
+      lots.length > 0 ? `Jars were filled of it: keep back ${spoken(lots)}.` : "",
+    ]
+      .filter((t) => t !== "")
+      .join(" ");
   },
 });
