@@ -244,6 +244,6 @@ test("a table is sorted, searched, its columns chosen; the view is kept under a 
     .trim()
     .split("\r\n");
   expect(file.suggestedFilename()).toBe("vessels.csv");
-  expect(lines[0]).toBe('Vessel,"Honey, kg","Water, %",From,Stands in,Next');
+  expect(lines[0]).toBe('Vessel,"Honey, kg","Water, %",From,Colour,"Enzymes left, %",Stands in,Next');
   expect(lines).toHaveLength(found.length + 1);
 });
