@@ -72,7 +72,12 @@ describe("what rises", () => {
 
   it("is clear once and stays clear; cold or wild readings do not break it", () => {
     const long = clearing(RISERS.bubbles, 0.32, 17.5, [{ hours: 500, tempC: 25 }], 25);
-    expect(long).toEqual({ clearToM: 0.32, restH: 0, restLoH: 0, restHiH: 0 });
+    expect(long).toMatchObject({ clearToM: 0.32, restH: 0, restLoH: 0, restHiH: 0 });
+    // It was clear when a bubble from the floor had come up, not when somebody looked.
+    expect(long.clearedAfterH).toBeCloseTo(
+      clearingTimeH({ ...RISERS.bubbles, waterPct: 17.5, tempC: 25, heightM: 0.32 }),
+      6,
+    );
     expect(clearing(RISERS.wax, 0.3, 30, [{ hours: 1, tempC: -18 }], 4).restH).toBeGreaterThan(0);
   });
 

@@ -75,13 +75,15 @@ export interface Clearing {
   readonly restH: number;
   readonly restLoH: number;
   readonly restHiH: number;
+  /** So many hours of `past` had gone by when it was clear; null while it is not. */
+  readonly clearedAfterH: number | null;
 }
 
 /**
  * How far one kind of particle has risen over the times and temperatures since the last pour, and what is left. The
  * front rises from the floor: what stands under it has nothing of the kind in it any more. Standing honey warms and
  * cools with currents in it, so this is the least time.
- * @param past since the last pour, in any order (rising adds up); temperatures outside 10-75 °C count as the nearest
+ * @param past since the last pour, in order of time; temperatures outside 10-75 °C count as the nearest
  * @throws DomainError as `riseVelocityMmPerH`
  */
 export function clearing(
@@ -95,7 +97,15 @@ export function clearing(
   const w = Math.min(22, Math.max(13, waterPct));
   const speed = (tempC: number): number =>
     riseVelocityMmPerH({ ...riser, waterPct: w, tempC: Math.min(75, Math.max(10, tempC)) }) / 1000;
-  const risen = past.reduce((m, s) => m + s.hours * speed(s.tempC), 0);
+  let [risen, gone] = [0, 0];
+  let clearedAfterH: number | null = heightM === 0 ? 0 : null;
+  for (const { hours, tempC } of past) {
+    const by = hours * speed(tempC);
+    if (clearedAfterH === null && risen + by >= heightM)
+      clearedAfterH = gone + (hours * (heightM - risen)) / by;
+    risen += by;
+    gone += hours;
+  }
   const left = Math.max(0, heightM - risen);
   const now = speed(nowC);
   // What is uncertain is the speed: of all of it, risen and still to rise.
@@ -105,5 +115,6 @@ export function clearing(
     restH: left / now,
     restLoH: at(1 + RISE_SPREAD),
     restHiH: at(1 - RISE_SPREAD),
+    clearedAfterH,
   };
 }

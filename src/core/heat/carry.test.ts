@@ -4,7 +4,7 @@ import { carriedHeat, type HeatMove, warmthBetween } from "./carry";
 import { heatAccount } from "./index";
 
 const H = 3_600_000;
-const UNKNOWN = { loC: 15, hiC: 30 };
+const UNKNOWN = { loC: 15, hiC: 30, holdsH: 48 };
 
 describe("the heat account carried along", () => {
   it("time in a warm vessel goes with the honey into the next, by mass", () => {
@@ -33,6 +33,24 @@ describe("the heat account carried along", () => {
     const account = carriedHeat([{ from: 1, to: 2, grams: 5000, at: 0 }], told, 30 * H, UNKNOWN).get(2);
     expect(account?.unknownHours).toBe(10);
     expect(account?.diastaseLoPct).toBeLessThan(account?.diastaseHiPct ?? 0);
+  });
+
+  it("a temperature told long ago is a range again, which has it in it", () => {
+    expect(warmthBetween([{ at: 0, tempC: 45 }], 0, 100 * H, UNKNOWN)).toEqual([
+      { hours: 48, loC: 45, hiC: 45 },
+      { hours: 52, loC: 15, hiC: 45 },
+    ]);
+    expect(
+      warmthBetween(
+        [
+          { at: 0, tempC: 20 },
+          { at: 10 * H, tempC: 10 },
+        ],
+        60 * H,
+        70 * H,
+        UNKNOWN,
+      ),
+    ).toEqual([{ hours: 10, loC: 10, hiC: 30 }]);
   });
 
   it("an emptied vessel that is filled again begins anew", () => {

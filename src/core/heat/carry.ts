@@ -25,24 +25,34 @@ interface State {
 
 const HOUR_MS = 3_600_000;
 
-/** What a fill went through between two moments; where nobody told a temperature yet, the range `unknown`. */
+/** Where nobody told, or told so long ago that it may be otherwise by now. */
+export interface Untold {
+  readonly loC: number;
+  readonly hiC: number;
+  /** A told temperature is known for so long, h; from then on it is between it and these. */
+  readonly holdsH: number;
+}
+
+/** What a fill went through between two moments; a range where nobody told a temperature, or told it long ago. */
 export function warmthBetween(
   told: readonly TempTold[],
   fromMs: number,
   toMs: number,
-  unknown: { readonly loC: number; readonly hiC: number },
+  unknown: Untold,
 ): Warmth[] {
   const stretches: Warmth[] = [];
   let at = fromMs;
-  let now: { loC: number; hiC: number } = unknown;
+  let now: { loC: number; hiC: number } = { loC: unknown.loC, hiC: unknown.hiC };
   const until = (next: number): void => {
     if (next > at) stretches.push({ hours: (next - at) / HOUR_MS, ...now });
     at = Math.max(at, next);
   };
-  for (const t of told) {
+  for (const [i, t] of told.entries()) {
     if (t.at >= toMs) break;
     until(t.at);
     now = { loC: t.tempC, hiC: t.tempC };
+    until(Math.min(toMs, told[i + 1]?.at ?? toMs, t.at + unknown.holdsH * HOUR_MS));
+    now = { loC: Math.min(unknown.loC, t.tempC), hiC: Math.max(unknown.hiC, t.tempC) };
   }
   until(toMs);
   return stretches;
@@ -52,13 +62,13 @@ export function warmthBetween(
  * The account of every fill at `nowMs`, from the movements behind it.
  * @param moves standing movements in order of time; a fill nothing came into is a source, whose honey has lost nothing yet
  * @param told temperatures by fill, each list in order of time
- * @param unknown between what honey stands where nobody told, °C
+ * @param unknown between what honey stands where nobody told, and how long a told temperature is known
  */
 export function carriedHeat(
   moves: readonly HeatMove[],
   told: ReadonlyMap<number, readonly TempTold[]>,
   nowMs: number,
-  unknown: { readonly loC: number; readonly hiC: number },
+  unknown: Untold,
 ): Map<number, HeatAccount> {
   const states = new Map<number, State>();
   /** Brings a fill to a moment; null for one that holds nothing. */

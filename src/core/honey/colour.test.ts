@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { DomainError } from "../domain-error";
-import { carriedColour, colourClass, pfundFromAbsorbance, swatch } from "./colour";
+import { colourClass, pfundFromAbsorbance, swatch } from "./colour";
 
 describe("colour", () => {
   // USDA 1985, from memory: upper limits of the classes.
@@ -45,57 +45,5 @@ describe("colour", () => {
       }),
     );
     expect(swatch(34)).toBe("rgb(246 214 120)");
-  });
-
-  it("goes with the honey by mass; what was never read is told as a part", () => {
-    const moves = [
-      { from: 1, to: 2, grams: 10_000, at: 0 },
-      { from: 1, to: 3, grams: 30_000, at: 0 },
-      { from: 2, to: 4, grams: 10_000, at: 10 },
-      { from: 3, to: 4, grams: 10_000, at: 11 },
-      { from: 1, to: 4, grams: 20_000, at: 12 },
-    ];
-    const told = new Map([
-      [2, [{ at: 5, pfundMm: 20 }]],
-      [3, [{ at: 5, pfundMm: 60 }]],
-    ]);
-    const at = (now: number) =>
-      carriedColour(
-        moves.filter((m) => m.at <= now),
-        told,
-        now,
-      );
-    expect(at(11).get(4)).toEqual({ pfundMm: 40, share: 1 });
-    expect(at(12).get(4)).toEqual({ pfundMm: 40, share: 0.5 });
-    expect(at(12).get(3)).toEqual({ pfundMm: 60, share: 1 });
-    // Read itself, it speaks for itself.
-    const read = carriedColour(moves, new Map([...told, [4, [{ at: 20, pfundMm: 47 }]]]), 30);
-    expect(read.get(4)).toEqual({ pfundMm: 47, share: 1 });
-    expect(carriedColour(moves, new Map(), 30).size).toBe(0);
-  });
-
-  it("a mix lies between its parts", () => {
-    fc.assert(
-      fc.property(
-        fc.array(fc.tuple(fc.integer({ min: 1, max: 50_000 }), fc.integer({ min: 0, max: 140 })), {
-          minLength: 1,
-          maxLength: 8,
-        }),
-        (parts) => {
-          const moves = parts
-            .flatMap(([grams], i) => [
-              { from: 1, to: 10 + i, grams, at: 0 },
-              { from: 10 + i, to: 2, grams, at: 5 },
-            ])
-            .sort((a, b) => a.at - b.at);
-          const told = new Map(parts.map(([, pfundMm], i) => [10 + i, [{ at: 1, pfundMm }]]));
-          const mixed = carriedColour(moves, told, 9).get(2);
-          const all = parts.map(([, p]) => p);
-          expect(mixed?.share).toBeCloseTo(1, 9);
-          expect(mixed?.pfundMm).toBeGreaterThanOrEqual(Math.min(...all) - 1e-9);
-          expect(mixed?.pfundMm).toBeLessThanOrEqual(Math.max(...all) + 1e-9);
-        },
-      ),
-    );
   });
 });

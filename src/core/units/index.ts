@@ -19,6 +19,7 @@ export {
   jarIn,
   METRIC,
   quantityIn,
+  READ_AS,
   SHOWN_CHOICES,
   type Shown,
   type ShownKind,

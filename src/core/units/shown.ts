@@ -2,9 +2,9 @@
  * Quantities in the units somebody reads. The house reckons in kg, °C, L and mm; what is shown is reckoned from those
  * at the edge, from the whole figure, never from one already rounded. Whose units they are is handed in.
  */
-import { formatKg, lbFromKg } from "./mass";
-import { fahrenheitFromCelsius } from "./temperature";
-import { usGallonsFromLitres } from "./volume";
+import { formatKg, lbFromKg, parseGrams, parseMassKg } from "./mass";
+import { fahrenheitFromCelsius, parseTempC } from "./temperature";
+import { parseCentimetres, parseLitres, usGallonsFromLitres } from "./volume";
 
 /** What a person may choose, one list for forms, cookies and records. The first of each is the house's own. */
 export const SHOWN_CHOICES = {
@@ -94,6 +94,15 @@ const RULES = {
   cm: inches(10),
 } as const satisfies Record<string, Rule>;
 export type HouseUnit = keyof typeof RULES;
+
+/** How a figure in one of the house's units is read, whatever unit was typed behind it; others stand without one. */
+export const READ_AS: Readonly<Partial<Record<string, (text: string) => number>>> = {
+  kg: parseMassKg,
+  g: parseGrams,
+  "°C": parseTempC,
+  L: parseLitres,
+  cm: parseCentimetres,
+};
 
 const ruleOf = (unit: string, shown: Shown): Rule | null => {
   const rule: Rule | undefined = Object.hasOwn(RULES, unit) ? RULES[unit as HouseUnit] : undefined;

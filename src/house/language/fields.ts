@@ -6,15 +6,7 @@
 import { DateTime } from "luxon";
 import { z } from "zod";
 import { DomainError } from "@/core/domain-error";
-import {
-  parseCentimetres,
-  parseFigure,
-  parseGrams,
-  parseJarG,
-  parseLitres,
-  parseMassKg,
-  parseTempC,
-} from "@/core/units";
+import { parseFigure, parseJarG, parseMassKg, parseTempC, READ_AS } from "@/core/units";
 import { asRead, asWritten, shown, unitOf } from "./shown";
 
 interface Range {
@@ -88,13 +80,6 @@ function figure(what: string, range: Range, read: (text: string) => number) {
     });
 }
 
-/** How a figure in such a unit is read, whatever unit it was typed in; others stand without one. */
-const READ_IN: Readonly<Record<string, (text: string) => number>> = {
-  L: parseLitres,
-  cm: parseCentimetres,
-  g: parseGrams,
-};
-
 /** Kilograms, a gram at least: the ledger counts whole grams. Text may carry kg, g or lb. */
 export const massKg = (what: string, max: number) =>
   figure(what, { min: 0.001, max, unit: "kg" }, parseMassKg);
@@ -110,7 +95,7 @@ export const tempC = (what: string, min: number, max: number) =>
 export const count = (what: string, min: number, max: number) =>
   figure(what, { min, max, unit: "", whole: true }, plain);
 export const number = (what: string, min: number, max: number, unit = "") =>
-  figure(what, { min, max, unit }, READ_IN[unit] ?? plain);
+  figure(what, { min, max, unit }, READ_AS[unit] ?? plain);
 
 export const text = (what: string, max = 80) =>
   z

@@ -2,10 +2,11 @@
 import type { Riser } from "@/core/clarify";
 import type { Reason } from "@/core/verdict";
 import { whenIn } from "../language/clock";
-import { massG } from "../language/shown";
+import { massG, temp } from "../language/shown";
 import { capital } from "../language/spoken";
 import type { Snapshot, VesselState } from "../standing/snapshot";
 import { enzymesSaid, whyHeat } from "./heat";
+import { UNTOLD_C } from "./kinds";
 import { clearingOf, heightM, ruleAt, type Step, settledAt, settling, stepOf, widthCm } from "./settling";
 
 export interface Column {
@@ -69,7 +70,9 @@ export function whyClear(s: Snapshot, v: VesselState): Reason[] {
   const c = clearingOf(s, v);
   const when = (t: Date) => whenIn(s.house.zone, t, s.now);
   const rest = (h: number): string =>
-    h === 0 ? "clear now" : when(new Date(s.now.getTime() + h * 3_600_000));
+    h === 0
+      ? `clear${c?.since ? ` since ${when(c.since)}` : ""}`
+      : when(new Date(s.now.getTime() + h * 3_600_000));
   return [
     { what: "Last poured into", figure: when(v.filledAt) },
     {
@@ -84,8 +87,17 @@ export function whyClear(s: Snapshot, v: VesselState): Reason[] {
             figure: rest(c.restH),
             source: `Stokes' law with honey's viscosity (White 1975) at ${c.waterPct.toFixed(1)} % water; the least time, currents slow it`,
           },
-          ...(c.restH > 0
+          ...(c.restHiH > 0
             ? [{ what: "Between, four times in five", figure: `${rest(c.restLoH)} and ${rest(c.restHiH)}` }]
+            : []),
+          ...(c.untoldH >= 1
+            ? [
+                {
+                  what: "Hours since the pour before anybody told how warm it is",
+                  figure: `${Math.round(c.untoldH)} h`,
+                  source: `taken at ${temp(UNTOLD_C.loC, 0)}, as cool as a house gets`,
+                },
+              ]
             : []),
         ]
       : [

@@ -34,7 +34,7 @@ export function whyHeat({ heat, told }: Pick<VesselState, "heat" | "told">): Rea
     ...(heat.unknownHours >= 1
       ? [
           {
-            what: "Of its time nobody told how warm it stood",
+            what: `Of its time nobody told how warm it stood, or told it over ${UNTOLD_C.holdsH} h before`,
             figure: hoursSaid(heat.unknownHours),
             source: `taken between ${temp(UNTOLD_C.loC, 0)} and ${temp(UNTOLD_C.hiC, 0)}: that is what makes it a range`,
           },

@@ -140,6 +140,18 @@ export const warmthOf = (db: Knex, fills: readonly number[], now: Date): Promise
     .orderByRaw("x.stated_at, x.id")
     .select("x.fill_id", "x.stated_at as at", "x.temp_c");
 
+/** When something was strained into these fills, up to a moment, in order of time. */
+export const passesInto = (
+  db: Knex,
+  fills: readonly number[],
+  now: Date,
+): Promise<(LookedAt & { readonly grams: number })[]> =>
+  db("live_strained as x")
+    .whereRaw("x.fill_id = any(?::bigint[])", [[...fills]])
+    .andWhere("x.stated_at", "<=", now)
+    .orderByRaw("x.stated_at, x.id")
+    .select("x.fill_id", "x.stated_at as at", "x.grams");
+
 /** @param now what is told of later moments is not asked */
 export async function standingOf(db: Knex, fills: readonly number[], now: Date): Promise<Standing> {
   if (fills.length === 0) return { warmth: [], strained: [], skimmed: [], inspected: [] };

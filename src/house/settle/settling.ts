@@ -6,6 +6,7 @@
 import { CLEAR_OF, type Clearing, clearing, RISERS, type Riser, type Stretch } from "@/core/clarify";
 import { densityKgM3 } from "@/core/honey";
 import type { Snapshot, VesselState } from "../standing/snapshot";
+import { UNTOLD_C } from "./kinds";
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
@@ -31,8 +32,8 @@ export function heightM(
 }
 
 /**
- * Times and temperatures since the last pour. What was told later stands for the time before it too: nobody told
- * another; empty where nobody ever told one.
+ * Times and temperatures since the last pour, in order; empty where nobody ever told one. The time before the first
+ * word is taken as cool as a house gets, so that honey told to be warm now is not called clear for hours nobody knows.
  */
 export function warmthSince(v: VesselState, now: Date): Stretch[] {
   const from = v.filledAt.getTime();
@@ -40,8 +41,12 @@ export function warmthSince(v: VesselState, now: Date): Stretch[] {
   if (told.length === 0) return [];
   return told.flatMap((w, i) => {
     const next = told[i + 1]?.at.getTime() ?? now.getTime();
-    const begins = Math.max(from, i === 0 ? from : w.at.getTime());
-    return next > begins ? [{ hours: (next - begins) / HOUR_MS, tempC: w.temp_c }] : [];
+    const before = i === 0 ? Math.max(0, w.at.getTime() - from) : 0;
+    const begins = Math.max(from, w.at.getTime());
+    return [
+      ...(before > 0 ? [{ hours: before / HOUR_MS, tempC: Math.min(UNTOLD_C.loC, w.temp_c) }] : []),
+      ...(next > begins ? [{ hours: (next - begins) / HOUR_MS, tempC: w.temp_c }] : []),
+    ];
   });
 }
 
@@ -57,6 +62,10 @@ export interface VesselClearing {
   readonly restH: number;
   readonly restLoH: number;
   readonly restHiH: number;
+  /** When all of it was clear; null while it is not. */
+  readonly since: Date | null;
+  /** Hours since the pour before anybody told how warm it is. */
+  readonly untoldH: number;
 }
 
 /** What Stokes' law says of a vessel; null where nobody told how warm its honey is. */
@@ -71,7 +80,22 @@ export function clearingOf(s: Pick<Snapshot, "now">, v: VesselState): VesselClea
   ) as unknown as VesselClearing["by"];
   const slowest = CLEAR_OF.reduce((a, b) => (by[b].restH > by[a].restH ? b : a));
   const { restH, restLoH, restHiH } = by[slowest];
-  return { tempC, waterPct, heightM: high, by, slowest, restH, restLoH, restHiH };
+  const after = CLEAR_OF.map((riser) => by[riser].clearedAfterH);
+  const first = v.told.warmth[0];
+  return {
+    tempC,
+    waterPct,
+    heightM: high,
+    by,
+    slowest,
+    restH,
+    restLoH,
+    restHiH,
+    since: after.every((h) => h !== null)
+      ? new Date(v.filledAt.getTime() + Math.max(...after.map((h) => h ?? 0)) * HOUR_MS)
+      : null,
+    untoldH: first ? Math.max(0, first.at.getTime() - v.filledAt.getTime()) / HOUR_MS : 0,
+  };
 }
 
 /** When the house's own standing time is over. */
@@ -81,15 +105,19 @@ export const ruleAt = (s: Snapshot, v: VesselState): Date =>
 /** When a vessel has stood long enough to skim and use: the later of the house's rule and what its warmth allows. */
 export function settledAt(s: Snapshot, v: VesselState): Date {
   const rule = ruleAt(s, v);
-  const rest = clearingOf(s, v)?.restH ?? 0;
-  if (rest === 0) return rule;
-  return new Date(Math.max(rule.getTime(), s.now.getTime() + Math.min(rest, 24 * 365) * HOUR_MS));
+  const c = clearingOf(s, v);
+  if (!c) return rule;
+  const clear = c.since?.getTime() ?? s.now.getTime() + Math.min(c.restH, 24 * 365) * HOUR_MS;
+  return new Date(Math.max(rule.getTime(), clear));
 }
 
-/** Whether its honey still waits for a strainer where honey settles first. */
+/** So little that was never strained is what clings to a vessel, not a pour. */
+const CLINGS = 0.02;
+
+/** Whether its honey still waits for a strainer where honey settles first: strained honey stays so wherever it is poured. */
 const unstrained = (s: Snapshot, v: VesselState): boolean =>
   s.settle.school === "settle-first" &&
-  v.told.strained.length === 0 &&
+  v.strainedShare < 1 - CLINGS &&
   v.origins.some((o) => o.name.startsWith("batch "));
 
 /** Vessels that still stand to clear, and those that have stood long enough. */

@@ -7,8 +7,7 @@ import { group } from "d3-array";
 import type { Knex } from "knex";
 import { type HeatAccount, UNTOUCHED } from "@/core/heat";
 import { carriedHeat } from "@/core/heat/carry";
-import { type Colour, carriedColour } from "@/core/honey/colour";
-import { type Movement, mix, standing } from "@/core/ledger";
+import { type Carried, carriedReading, type Movement, mix, standing } from "@/core/ledger";
 import { judgeWater } from "@/core/moisture";
 import { asBox, type WaterJudgement, waterRules } from "../hot-room/waiting";
 import { capital } from "../language/spoken";
@@ -18,7 +17,7 @@ import type { House } from "../ledger/records/house";
 import { type DeliveryRow, deliveriesOfFills } from "../outside/records";
 import { currentOf, type ReadingRow, readingsOf } from "../readings/records/readings";
 import { UNTOLD_C } from "../settle/kinds";
-import { warmthOf } from "../settle/records";
+import { passesInto, warmthOf } from "../settle/records";
 import { type BatchComb, type BatchRow, batchesOfFills, combsOfBatches } from "../spin/records/batches";
 import { coloursOf } from "../store/records";
 import { combsNamed } from "../yard/records/pulls";
@@ -52,7 +51,9 @@ export interface Contents {
   /** When something was last poured into it: from then on it clears. */
   readonly filledAt: Date;
   /** Its colour, of the part of it that was read; null where none was. */
-  readonly colour: Colour | null;
+  readonly colour: Carried | null;
+  /** 0-1 of it passed a mesh of this house, in this vessel or before. */
+  readonly strainedShare: number;
   /** What warmth has cost it since it left the comb, through every vessel it stood in. */
   readonly heat: HeatAccount;
 }
@@ -107,6 +108,7 @@ export async function contentsOf(
   ]);
   const warmth = group(await warmthOf(db, vessels, now), (w) => w.fill_id);
   const colours = group(await coloursOf(db, vessels, now), (c) => c.fill_id);
+  const passes = group(await passesInto(db, vessels, now), (p) => p.fill_id);
   const read = group(readings, (r) => r.fill_id);
   const combsOf = group(stays, (c) => c.batch_id);
   const batchOf = new Map(allBatches.map((b) => [b.fill_id, b]));
@@ -133,23 +135,35 @@ export async function contentsOf(
 
   const lastPour = new Map<number, number>();
   for (const m of standing(moves)) lastPour.set(m.to, Math.max(lastPour.get(m.to) ?? 0, m.at));
+  const until = standing(moves).filter((m) => m.at <= now.getTime());
   const heat = carriedHeat(
-    standing(moves).filter((m) => m.at <= now.getTime()),
+    until,
     new Map(
       [...warmth].map(([fill, told]) => [fill, told.map((w) => ({ at: w.at.getTime(), tempC: w.temp_c }))]),
     ),
     now.getTime(),
     UNTOLD_C,
   );
-  const colour = carriedColour(
-    standing(moves).filter((m) => m.at <= now.getTime()),
+  const colour = carriedReading(
+    until,
     new Map(
       [...colours].map(([fill, told]) => [
         fill,
-        told.map((c) => ({ at: c.at.getTime(), pfundMm: c.pfund_mm })),
+        told.map((c) => ({ at: c.at.getTime(), value: c.pfund_mm })),
       ]),
     ),
     now.getTime(),
+  );
+  // A pass came in at its own moment: what stands there just after it is strained.
+  const strained = carriedReading(
+    until,
+    new Map(
+      [...passes].map(([fill, told]) => [
+        fill,
+        told.map((p) => ({ at: p.at.getTime() + 1, value: 1, grams: p.grams })),
+      ]),
+    ),
+    now.getTime() + 1,
   );
   const sheets = sheetsOf(vessels, moves, read);
   const sheetOf = new Map(sheets.map((s) => [s.id, s]));
@@ -202,6 +216,7 @@ export async function contentsOf(
         filledAt: new Date(lastPour.get(fillId) ?? now.getTime()),
         heat: heat.get(fillId) ?? UNTOUCHED,
         colour: colour.get(fillId) ?? null,
+        strainedShare: strained.get(fillId)?.share ?? 0,
       };
     },
     batch: (fillId) => ({

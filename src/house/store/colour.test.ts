@@ -32,9 +32,9 @@ describe("a honey's colour", () => {
     const half = await colour("drum 1");
     expect(half && colourSaid(half)).toBe("48 mm, extra light amber (of 50 % read)");
     const { entry } = await house.act("read-colour", { vessel: "drum 1", absorbance: 0.3 });
-    expect(await colour("drum 1")).toMatchObject({ pfundMm: expect.closeTo(72.7, 1), share: 1 });
+    expect(await colour("drum 1")).toMatchObject({ value: expect.closeTo(72.7, 1), share: 1 });
     await house.act("undo", { entry });
-    expect(await colour("drum 1")).toMatchObject({ pfundMm: 48, share: 0.5 });
+    expect(await colour("drum 1")).toMatchObject({ value: 48, share: 0.5 });
     expect(await colour("pail 2")).toBeNull();
   });
 

@@ -1,6 +1,7 @@
 /** Vessels as the shelf shows them: what each is, and what to do with it. */
 
-import { type Colour, colourClass, swatch } from "@/core/honey/colour";
+import { colourClass, swatch } from "@/core/honey/colour";
+import type { Carried } from "@/core/ledger";
 import { fermentationRisk } from "@/core/moisture";
 import { ageBetween, whenIn } from "../language/clock";
 import { massFigureG } from "../language/shown";
@@ -59,11 +60,11 @@ export function shelved(s: Snapshot, vessels: readonly VesselState[]): OnShelf[]
         line: `${p.owner ? `${p.owner}'s, ` : ""}${p.from}, ${ageBetween(p.filledAt, s.now)}`,
         verdict,
         tone,
-        swatch: p.colour ? swatch(p.colour.pfundMm) : null,
+        swatch: p.colour ? swatch(p.colour.value) : null,
       };
     });
 }
 
 /** "48 mm, extra light amber", and of how much of it where not all was read. */
-export const colourSaid = ({ pfundMm, share }: Colour): string =>
-  `${pfundMm.toFixed(0)} mm, ${colourClass(pfundMm)}${share < 0.995 ? ` (of ${(share * 100).toFixed(0)} % read)` : ""}`;
+export const colourSaid = ({ value, share }: Carried): string =>
+  `${value.toFixed(0)} mm, ${colourClass(value)}${share < 0.995 ? ` (of ${(share * 100).toFixed(0)} % read)` : ""}`;

@@ -1,14 +1,4 @@
-import {
-  METRIC,
-  parseCentimetres,
-  parseFigure,
-  parseGrams,
-  parseJarG,
-  parseLitres,
-  parseMassKg,
-  parseTempC,
-  written,
-} from "@/core/units";
+import { METRIC, parseFigure, parseJarG, READ_AS, written } from "@/core/units";
 import { asRead, asReckoned, shown, unitOf } from "@/house/language/shown";
 
 /** Figures as people type them: with a point or a comma, and nothing is taken for one that is none. */
@@ -17,15 +7,6 @@ export const figureIn = (text: string | boolean | undefined): number | null => {
   const typed = String(text ?? "").trim();
   const value = Number(typed.replace(",", "."));
   return typed !== "" && Number.isFinite(value) ? value : null;
-};
-
-/** Units that may stand behind a figure anywhere; the house reads them itself. */
-const READERS: Readonly<Record<string, (text: string) => number>> = {
-  kg: parseMassKg,
-  g: parseGrams,
-  "°C": parseTempC,
-  L: parseLitres,
-  cm: parseCentimetres,
 };
 
 function bareFigure(text: string): number | null {
@@ -45,7 +26,7 @@ export function forTheHouse(text: string, unit: string | undefined): string {
   if (unit === undefined || unitOf(unit) === unit) return text;
   const value = bareFigure(text);
   if (value === null) return text;
-  return READERS[unit]
+  return READ_AS[unit]
     ? `${text.trim()} ${unitOf(unit).replace("°", "")}`
     : written(asReckoned(value, unit), 6);
 }
@@ -74,7 +55,7 @@ export const tempIn = (text: string | undefined): number | null => figureOf(Stri
 
 /** A figure in the unit it is asked for, read from whatever unit it was typed in. */
 export function figureOf(text: string, unit?: string): number | null {
-  const read = unit === undefined ? undefined : READERS[unit];
+  const read = unit === undefined ? undefined : READ_AS[unit];
   if (!read) return figureIn(forTheHouse(text, unit));
   try {
     return read(forTheHouse(text, unit));

@@ -1,10 +1,11 @@
 /** Small choices of this tablet, kept in cookies so that the server draws the first picture right. */
 export function remember(name: string, value: string): void {
-  // biome-ignore lint/suspicious/noDocumentCookie: the Cookie Store API is missing in browsers still on tablets.
-  document.cookie = `${name}=${encodeURIComponent(value)}; path=/; max-age=31536000; samesite=lax`;
+  keepFor(name, value, 31_536_000);
 }
 
-export function forget(name: string): void {
-  // biome-ignore lint/suspicious/noDocumentCookie: as above.
-  document.cookie = `${name}=; path=/; max-age=0; samesite=lax`;
+export const forget = (name: string): void => keepFor(name, "", 0);
+
+function keepFor(name: string, value: string, seconds: number): void {
+  // biome-ignore lint/suspicious/noDocumentCookie: the Cookie Store API is missing in browsers still on tablets.
+  document.cookie = `${name}=${encodeURIComponent(value)}; path=/; max-age=${seconds}; samesite=lax`;
 }

@@ -111,14 +111,14 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
               },
               {
                 head: "Colour",
-                value: (p) => p.colour?.pfundMm ?? null,
+                value: (p) => p.colour?.value ?? null,
                 cell: (p) =>
                   p.colour && (
                     <>
                       <span
                         aria-hidden
                         className="mr-2 inline-block size-4 rounded-full border border-edge align-[-2px]"
-                        style={{ background: swatch(p.colour.pfundMm) }}
+                        style={{ background: swatch(p.colour.value) }}
                       />
                       {colourSaid(p.colour)}
                     </>
