@@ -14,7 +14,7 @@ export async function letIn(db: Knex, role: string): Promise<void> {
     grant usage on schema public to ${role};
     revoke all on all tables in schema public from ${role};
     grant select, insert on all tables in schema public to ${role};
-    revoke insert on fill_balance, ledger_lock, migration, migration_lock from ${role};
+    revoke insert on fill_balance, device_hour, ledger_lock, migration, migration_lock from ${role};
     grant update on ledger_lock to ${role};
     grant usage, select on all sequences in schema public to ${role};
   `);

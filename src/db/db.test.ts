@@ -25,7 +25,7 @@ describe("the shape of the database", () => {
     await fresh.drop();
   });
 
-  it("has no table that can be rewritten but the running balances and the lock", async () => {
+  it("has no table that can be rewritten but the running sums and the lock", async () => {
     const { rows } = await house.db.raw(`
       select t.table_name as name, exists (
                select 1 from information_schema.triggers g
@@ -37,7 +37,7 @@ describe("the shape of the database", () => {
         .filter((r: { guarded: boolean }) => !r.guarded)
         .map((r: { name: string }) => r.name)
         .sort(),
-    ).toEqual(["fill_balance", "ledger_lock"]);
+    ).toEqual(["device_hour", "fill_balance", "ledger_lock"]);
   });
 
   it("shows of every fact only what stands", async () => {

@@ -12,6 +12,7 @@ import * as honeyFromAnywhere from "./migrations/0010-honey-from-anywhere";
 import * as shownUnits from "./migrations/0011-shown-units";
 import * as settle from "./migrations/0012-settle";
 import * as colour from "./migrations/0013-colour";
+import * as warmthAndStore from "./migrations/0014-warmth-and-store";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -27,6 +28,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0011-shown-units": shownUnits,
   "0012-settle": settle,
   "0013-colour": colour,
+  "0014-warmth-and-store": warmthAndStore,
 };
 
 /** Every step there is, in order. */

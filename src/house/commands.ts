@@ -15,6 +15,7 @@ import { SETTLE } from "./settle/brings";
 import { SPIN } from "./spin/brings";
 import { STORE } from "./store/brings";
 import { VESSELS } from "./vessels/brings";
+import { WARMTH } from "./warmth/brings";
 import { YARD } from "./yard/brings";
 
 /** In the order they stand on the card of help. */
@@ -27,6 +28,7 @@ const ROOMS = [
   READINGS,
   SPIN,
   SETTLE,
+  WARMTH,
   MOVES,
   OUTSIDE,
   STORE,

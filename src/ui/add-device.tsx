@@ -6,7 +6,8 @@ import { Field } from "./fields/field";
 import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
 
-const KINDS = ["thermo-hygrometer", "scale", "refractometer"] as const;
+const KINDS = ["thermo-hygrometer", "thermometer", "scale", "refractometer"] as const;
+const MEASURES_A_PLACE: ReadonlySet<string> = new Set(["thermo-hygrometer", "thermometer"]);
 
 const hex = (bytes: Uint8Array): string => Array.from(bytes, (b) => b.toString(16).padStart(2, "0")).join("");
 
@@ -16,6 +17,7 @@ const hex = (bytes: Uint8Array): string => Array.from(bytes, (b) => b.toString(1
 export function AddDevice() {
   const [name, setName] = useState("");
   const [kind, setKind] = useState<string>(KINDS[0]);
+  const [place, setPlace] = useState("");
   const [token, setToken] = useState<{ device: string; kind: string; text: string } | null>(null);
   const { standing, errorAt, submit } = useCommand("add-device");
   return (
@@ -25,7 +27,12 @@ export function AddDevice() {
         e.preventDefault();
         const text = hex(crypto.getRandomValues(new Uint8Array(20)));
 
-        const answer = await submit({ name, kind, tokenSha256: hex(sha256(new TextEncoder().encode(text))) });
+        const answer = await submit({
+          name,
+          kind,
+          tokenSha256: hex(sha256(new TextEncoder().encode(text))),
+          ...(MEASURES_A_PLACE.has(kind) ? { place } : {}),
+        });
         if (!answer) return;
         setToken({ device: name, kind, text });
         setName("");
@@ -48,6 +55,19 @@ export function AddDevice() {
           value={kind}
           onChange={(v) => setKind(String(v))}
         />
+        {MEASURES_A_PLACE.has(kind) && (
+          <Field
+            spec={{
+              name: "place",
+              label: "Hangs in",
+              placeholder: kind === "thermometer" ? "cabinet" : "hot room",
+              hint: "a place of the store, or a warmer by its name; left out, the hot room",
+            }}
+            value={place}
+            error={errorAt("place")}
+            onChange={(v) => setPlace(String(v))}
+          />
+        )}
         <button type="submit" className="do mt-[25px]" aria-disabled={standing.step === "sending"}>
           Let it in
         </button>

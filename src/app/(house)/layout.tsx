@@ -4,7 +4,9 @@ import { houseDatabase } from "@/house/door";
 import { wallTimeIn } from "@/house/language/clock";
 import { cardHere, WORDS } from "@/house/line";
 import { anythingTurns } from "@/house/spin/view";
+import { decisions } from "@/house/standing/decisions";
 import { stripView, tapeView } from "@/house/standing/strip-and-tape";
+import { Alarm } from "@/ui/shell/alarm";
 import { Keys } from "@/ui/shell/keys";
 import { LateEntry } from "@/ui/shell/late-entry";
 import { Line } from "@/ui/shell/line";
@@ -34,6 +36,7 @@ export default async function HouseLayout({ children }: { children: ReactNode })
         id="bench"
         tabIndex={-1}
       >
+        <Alarm list={decisions(s).filter((d) => d.alarm)} />
         {floor && (
           <Turning
             runs={floor.live.map(({ id, number, machine, startedMs, minutes, steps }) => ({

@@ -15,6 +15,10 @@ export interface HeatMove {
 export interface TempTold {
   readonly at: number;
   readonly tempC: number;
+  /** Where it is known only as a range: `tempC` is its lower end. */
+  readonly hiC?: number;
+  /** It holds until the next word, however long that takes. */
+  readonly lasting?: boolean;
 }
 
 interface State {
@@ -50,9 +54,11 @@ export function warmthBetween(
   for (const [i, t] of told.entries()) {
     if (t.at >= toMs) break;
     until(t.at);
-    now = { loC: t.tempC, hiC: t.tempC };
+    const hiC = t.hiC ?? t.tempC;
+    now = { loC: t.tempC, hiC };
+    if (t.lasting) continue;
     until(Math.min(toMs, told[i + 1]?.at ?? toMs, t.at + unknown.holdsH * HOUR_MS));
-    now = { loC: Math.min(unknown.loC, t.tempC), hiC: Math.max(unknown.hiC, t.tempC) };
+    now = { loC: Math.min(unknown.loC, t.tempC), hiC: Math.max(unknown.hiC, hiC) };
   }
   until(toMs);
   return stretches;

@@ -6,7 +6,9 @@ import { z } from "zod";
 import { type DeviceRow, maybeDevice } from "../hot-room/records";
 import { Refusal } from "../language/errors";
 import { isWritable } from "../language/writable";
-import { keepPosts, postsSince, standInOf } from "./records";
+import { mayBeC } from "../warmth/now";
+import { warmers } from "../warmth/records";
+import { keepPosts, type LookAgain, postsSince, saidBefore, standInOf } from "./records";
 
 /** A bridge that was cut off may bring half a day at once; more is a bridge gone mad. */
 export const MOST_READINGS = 720;
@@ -30,6 +32,7 @@ const at = z.iso.datetime({
 /** What one reading of each kind of device is. */
 export const READING = {
   "thermo-hygrometer": z.strictObject({ at, tempC: sensed, humidityPct: sensed }),
+  thermometer: z.strictObject({ at, tempC: z.number().min(-40).max(110) }),
   scale: z.strictObject({ at, grossKg: z.number().min(0).max(600) }),
   refractometer: z.strictObject({ at, shown: z.number().min(0).max(100), tempC: z.number().min(0).max(60) }),
 } as const;
@@ -118,8 +121,21 @@ export async function keepReadings(
   const kept = await keepPosts(
     db,
     rows.map((r) => ({ ...r, device_id: device.id, received_at: now })),
+    await whoLooks(db, device, rows),
   );
   return { kept };
+}
+
+/** A warmer that got too warm just now, or is no more, is every screen's business; else those that show the place. */
+async function whoLooks(db: Knex, device: DeviceRow, rows: readonly PostRow[]): Promise<LookAgain> {
+  if (device.place === null) return "room";
+  const place = device.place.toLowerCase();
+  const warmer = (await warmers(db)).find((w) => w.name.toLowerCase() === place);
+  const last = rows.reduce((a, b) => (b.at > a.at ? b : a));
+  if (!warmer || last.temp_c === undefined) return "places";
+  const may = mayBeC({ tempC: warmer.temp_c, spreadC: warmer.spread_c });
+  const before = await saidBefore(db, device.id, last.at);
+  return last.temp_c > may !== (before !== null && before > may) ? "all" : "places";
 }
 
 const sha256 = (text: string): Buffer => createHash("sha256").update(text, "utf8").digest();

@@ -79,7 +79,11 @@ export const devicesView = (db: Knex): Promise<DeviceRow[]> => devices(db);
 /** Which kinds of device this house has, so that forms offer to take a value from them. */
 export type AtHand = Partial<Record<DeviceRow["kind"], { readonly name: string; readonly standIn: boolean }>>;
 export async function devicesAtHand(db: Knex): Promise<AtHand> {
-  return Object.fromEntries((await devices(db)).map((d) => [d.kind, { name: d.name, standIn: d.stand_in }]));
+  return Object.fromEntries(
+    (await devices(db))
+      .filter((d) => d.place === null)
+      .map((d) => [d.kind, { name: d.name, standIn: d.stand_in }]),
+  );
 }
 
 const FRESH_MS = 2 * 60_000;

@@ -4,9 +4,11 @@ export interface DeviceRow {
   readonly id: number;
   readonly entry_id: number;
   readonly name: string;
-  readonly kind: "scale" | "refractometer" | "thermo-hygrometer";
+  readonly kind: "scale" | "refractometer" | "thermo-hygrometer" | "thermometer";
   readonly token_sha256: string;
   readonly stand_in: boolean;
+  /** What it measures where that is not the hot room: a place of the store, a warmer by its name. */
+  readonly place: string | null;
 }
 
 export const devices = (db: Knex): Promise<DeviceRow[]> => db("live_device").orderBy("name");
@@ -28,7 +30,7 @@ export async function airSince(db: Knex, since: Date): Promise<LoggedAir[]> {
   const { rows } = await db.raw(
     `select p.at, p.temp_c, p.humidity_pct, d.name as device, d.stand_in
        from device_post p join live_device d on d.id = p.device_id
-      where p.at >= ? and d.kind = 'thermo-hygrometer'
+      where p.at >= ? and d.kind = 'thermo-hygrometer' and d.place is null
       union all
      select at, temp_c, humidity_pct, null, false from live_climate_note where at >= ?
       order by at`,
@@ -56,6 +58,7 @@ export const newestPost = (
   db("device_post as p")
     .join("live_device as d", "d.id", "p.device_id")
     .where("d.kind", kind)
+    .whereNull("d.place")
     .where("p.at", ">=", since)
     .orderBy("p.at", "desc")
     .first("p.at", "p.gross_kg", "p.shown", "p.temp_c", "d.name as device", "d.stand_in");

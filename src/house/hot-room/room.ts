@@ -225,7 +225,7 @@ export async function roomState(
   const climate = climateOf(sound);
   const last = sound.at(-1);
   const source = last && logged.findLast((r) => r.at.getTime() === last.atMs);
-  const sensor = known.find((d) => d.kind === "thermo-hygrometer");
+  const sensor = known.find((d) => d.kind === "thermo-hygrometer" && d.place === null);
   const heard = logged.findLast((r) => r.device !== null);
   const quiet = sensor && (!heard || now.getTime() - heard.at.getTime() > SILENT_MS);
   const we = last ? equilibriumWaterPct(last.humidityPct) : null;

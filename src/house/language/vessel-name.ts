@@ -39,6 +39,39 @@ export const vesselName = (what: string) =>
     })
     .meta({ description: `${what}: pail 12, drum 2, tank 1, tub 3.` });
 
+/** "pail 12, pail 13", "b12 b13", "pail 12 and drum 2": each vessel's own words. */
+const eachNamed = (words: string): string[] =>
+  (words.slice(0, 2000).match(/(?:(?:pail|bucket|drum|tank|tub)s? {1,3})?[^\s,]{1,30}/gi) ?? []).flatMap(
+    (w) => (/^and$/i.test(w) ? [] : [w.replace(/^(\w+?)s (?=\S)/i, "$1 ")]),
+  );
+
+/** Several vessels, as a list or as words; each once. */
+export const vesselNames = (what: string, max: number) =>
+  z
+    .union([z.array(z.union([z.string(), z.number()])).max(max * 2), z.string().max(2000)], {
+      error: `${what}: name at least one, such as pail 12, drum 2.`,
+    })
+    .transform((raw, ctx): NamedVessel[] => {
+      const words = typeof raw === "string" ? eachNamed(raw) : raw.map(String);
+      const fault = (message: string, path: (string | number)[] = []): typeof z.NEVER => {
+        ctx.addIssue({ code: "custom", message, path });
+        return z.NEVER;
+      };
+      if (words.length === 0) return fault(`${what}: name at least one.`);
+      if (words.length > max) return fault(`${what}: at most ${max} at a time.`);
+      const named: NamedVessel[] = [];
+      for (const word of words) {
+        const one = vesselNamed(word);
+        if (!one)
+          return fault(`"${word.slice(0, 30)}" must be a vessel such as pail 12, drum 2, tank 1 or tub 3.`);
+        if (named.some((n) => n.kind === one.kind && n.tag === one.tag))
+          return fault(`${one.kind} ${one.tag} is named twice.`.replace(/^./, (c) => c.toUpperCase()));
+        named.push(one);
+      }
+      return named;
+    })
+    .meta({ description: `${what}: a list, or words such as "pail 12, drum 2"; at most ${max}.` });
+
 /** A command that speaks of one vessel names it by its kind: { pail: "12" } or { drum: "2" }. */
 export const ONE_VESSEL = {
   pail: tag("pail").optional(),

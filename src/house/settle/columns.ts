@@ -5,8 +5,8 @@ import { whenIn } from "../language/clock";
 import { massG, temp } from "../language/shown";
 import { capital } from "../language/spoken";
 import type { Snapshot, VesselState } from "../standing/snapshot";
+import { UNTOLD_C } from "../warmth/kinds";
 import { enzymesSaid, whyHeat } from "./heat";
-import { UNTOLD_C } from "./kinds";
 import { clearingOf, heightM, ruleAt, type Step, settledAt, settling, stepOf, widthCm } from "./settling";
 
 export interface Column {

@@ -1,14 +1,13 @@
 /** What wants deciding of what stands to clear. */
 
-import { heatAccount } from "@/core/heat";
 import { ageBetween, whenIn } from "../language/clock";
-import { massG, temp } from "../language/shown";
-import { capital, plural, spoken } from "../language/spoken";
+import { massG } from "../language/shown";
+import { plural, spoken } from "../language/spoken";
 import type { Decision } from "../standing/model";
 import type { Snapshot, VesselState } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";
+import { warmthDecisions } from "../warmth/decisions";
 import { whyClear } from "./columns";
-import { enzymesSaid, whyHeat } from "./heat";
 import { type Step, settledAt, settling, stepOf, vesselWord } from "./settling";
 
 /** Several vessels in words: "pails 25 and 26", "pail 25 and tank 1". */
@@ -74,32 +73,7 @@ export function settleDecisions(s: Snapshot): Decision[] {
     const told = stepDecision(s, step, byStep(step));
     return told ? [told] : [];
   });
-  const { ceilingC } = s.settle;
-  const hot = s.vessels.flatMap((v) => {
-    const now = v.told.warmth.at(-1)?.temp_c;
-    return ceilingC !== null && now !== undefined && now > ceilingC ? [{ v, now }] : [];
-  });
-  const hottest = hot.reduce<(typeof hot)[number] | null>((a, b) => (!a || b.now > a.now ? b : a), null);
-  if (hottest)
-    steps.unshift({
-      id: "settle-too-warm",
-      bay: "Settle",
-      urgency: URGENCY.gettingWetter,
-      tone: "heat",
-      when: "now",
-      what: `${capital(hottest.v.name)} is too warm: ${temp(hottest.now)}`,
-      short: `${hottest.v.name} too warm`,
-      so: `Over this house's ${temp(ceilingC ?? 0, 0)}: ${(100 - heatAccount([{ hours: 24, loC: hottest.now, hiC: hottest.now }]).diastaseHiPct).toFixed(1)} % of its enzymes go in a day. It has ${enzymesSaid(hottest.v.heat)} of them left.`,
-      why: {
-        title: "What has warmth cost it?",
-        because: whyHeat(hottest.v),
-        change: "A cooler place, and its temperature told.",
-      },
-      action: {
-        label: "It is cooler",
-        href: `/settle?do=warm&from=${encodeURIComponent(hottest.v.name)}`,
-      },
-    });
+  steps.unshift(...warmthDecisions(s));
   const standing = settling(s).filter((v) => stepOf(s, v) === "wait");
   const first = standing.reduce<VesselState | null>(
     (a, b) => (!a || settledAt(s, b) < settledAt(s, a) ? b : a),

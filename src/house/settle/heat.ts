@@ -4,7 +4,7 @@ import { rangeOf } from "@/core/units";
 import type { Reason } from "@/core/verdict";
 import { temp } from "../language/shown";
 import type { VesselState } from "../standing/snapshot";
-import { UNTOLD_C } from "./kinds";
+import { UNTOLD_C } from "../warmth/kinds";
 
 /** "99 %", "97 to 100 %": of the diastase it left the comb with. */
 export const enzymesSaid = ({ diastaseLoPct, diastaseHiPct }: HeatAccount): string =>

@@ -21,9 +21,3 @@ export const FOUND = [
   "chemical",
   "off smell",
 ] as const;
-
-/**
- * Where nobody told how warm a vessel stood, honey in a house is between these, °C (common practice: cellar to floor);
- * what was told is known for a day, in which a pail takes on the warmth of another room.
- */
-export const UNTOLD_C = { loC: 12, hiC: 30, holdsH: 24 } as const;

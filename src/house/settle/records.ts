@@ -5,6 +5,7 @@ import { HONEY_VESSELS } from "../ledger/kinds";
 import { type FillKind, reachInDatabase } from "../ledger/records/fills";
 import { joinNewest, newestFirst } from "../ledger/records/newest";
 import type { Known } from "../vessels/records";
+import { type WarmthRow, warmthOf } from "../warmth/records";
 import type { MeshCare, SettleSchool } from "./kinds";
 
 export interface SettleRules {
@@ -98,11 +99,6 @@ export async function underTheSameGate(db: Knex, fillId: number): Promise<string
   return rows.map((r: { name: string }) => r.name);
 }
 
-export interface WarmthRow {
-  readonly fill_id: number;
-  readonly at: Date;
-  readonly temp_c: number;
-}
 export interface StrainedRow {
   readonly fill_id: number;
   readonly entry_id: number;
@@ -131,14 +127,6 @@ export interface Standing {
   readonly skimmed: readonly (LookedAt & { readonly grams: number })[];
   readonly inspected: readonly InspectionRow[];
 }
-
-/** How warm fills were told to be, up to a moment, in order of time. */
-export const warmthOf = (db: Knex, fills: readonly number[], now: Date): Promise<WarmthRow[]> =>
-  db("live_vessel_warmth as x")
-    .whereRaw("x.fill_id = any(?::bigint[])", [[...fills]])
-    .andWhere("x.stated_at", "<=", now)
-    .orderByRaw("x.stated_at, x.id")
-    .select("x.fill_id", "x.stated_at as at", "x.temp_c");
 
 /** When something was strained into these fills, up to a moment, in order of time. */
 export const passesInto = (

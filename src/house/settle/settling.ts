@@ -6,7 +6,7 @@
 import { CLEAR_OF, type Clearing, clearing, RISERS, type Riser, type Stretch } from "@/core/clarify";
 import { densityKgM3 } from "@/core/honey";
 import type { Snapshot, VesselState } from "../standing/snapshot";
-import { UNTOLD_C } from "./kinds";
+import { UNTOLD_C } from "../warmth/kinds";
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
@@ -116,9 +116,10 @@ const CLINGS = 0.02;
 
 /** Whether its honey still waits for a strainer where honey settles first: strained honey stays so wherever it is poured. */
 const unstrained = (s: Snapshot, v: VesselState): boolean =>
-  s.settle.school === "settle-first" &&
   v.strainedShare < 1 - CLINGS &&
-  v.origins.some((o) => o.name.startsWith("batch "));
+  v.origins.some(
+    (o) => o.name.startsWith("batch ") && (s.schoolOf.get(o.fillId) ?? s.settle.school) === "settle-first",
+  );
 
 /** Vessels that still stand to clear, and those that have stood long enough. */
 export const settling = (s: Snapshot): VesselState[] =>

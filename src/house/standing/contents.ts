@@ -16,10 +16,11 @@ import { behind, fillsCalled, reachInDatabase } from "../ledger/records/fills";
 import type { House } from "../ledger/records/house";
 import { type DeliveryRow, deliveriesOfFills } from "../outside/records";
 import { currentOf, type ReadingRow, readingsOf } from "../readings/records/readings";
-import { UNTOLD_C } from "../settle/kinds";
-import { passesInto, warmthOf } from "../settle/records";
+import { passesInto } from "../settle/records";
 import { type BatchComb, type BatchRow, batchesOfFills, combsOfBatches } from "../spin/records/batches";
 import { coloursOf } from "../store/records";
+import { UNTOLD_C } from "../warmth/kinds";
+import { warmthTold } from "../warmth/told";
 import { combsNamed } from "../yard/records/pulls";
 
 export type Box = ReturnType<typeof asBox>;
@@ -106,7 +107,7 @@ export async function contentsOf(
     ...deliveries.map((d) => d.fill_id),
     ...stays.map((c) => c.comb_fill),
   ]);
-  const warmth = group(await warmthOf(db, vessels, now), (w) => w.fill_id);
+  const warmth = await warmthTold(db, vessels, now);
   const colours = group(await coloursOf(db, vessels, now), (c) => c.fill_id);
   const passes = group(await passesInto(db, vessels, now), (p) => p.fill_id);
   const read = group(readings, (r) => r.fill_id);
@@ -136,14 +137,7 @@ export async function contentsOf(
   const lastPour = new Map<number, number>();
   for (const m of standing(moves)) lastPour.set(m.to, Math.max(lastPour.get(m.to) ?? 0, m.at));
   const until = standing(moves).filter((m) => m.at <= now.getTime());
-  const heat = carriedHeat(
-    until,
-    new Map(
-      [...warmth].map(([fill, told]) => [fill, told.map((w) => ({ at: w.at.getTime(), tempC: w.temp_c }))]),
-    ),
-    now.getTime(),
-    UNTOLD_C,
-  );
+  const heat = carriedHeat(until, warmth, now.getTime(), UNTOLD_C);
   const colour = carriedReading(
     until,
     new Map(

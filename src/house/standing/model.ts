@@ -26,6 +26,8 @@ export interface Decision {
   readonly so: string;
   readonly why?: Why;
   readonly action?: { readonly label: string; readonly href: string };
+  /** Something spoils while nobody looks: it stands on every screen. */
+  readonly alarm?: true;
   /** Of what kind it is, and what is said of several such: "stacks are ready to spin". */
   readonly kind?: string;
 }

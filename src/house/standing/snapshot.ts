@@ -11,12 +11,15 @@ import type { HoneyVessel } from "../ledger/kinds";
 import { heldByKind, movementsOf } from "../ledger/records/fills";
 import { type House, houseNow } from "../ledger/records/house";
 import { readingsOf } from "../readings/records/readings";
+import type { SettleSchool } from "../settle/kinds";
 import { type SettleRules, type Standing, settleRules, standingOf } from "../settle/records";
 import { type BatchRow, openBatches } from "../spin/records/batches";
 import { type CheckRow, checksSince } from "../spin/records/checks";
 import { type MachineRow, machines } from "../spin/records/machines";
 import { type RunRow, runsOfBatches } from "../spin/records/runs";
 import { toWeighEmpty } from "../vessels/records";
+import { type WarmthNow, warmthNow } from "../warmth/now";
+import { type LookRow, schoolsOfBatches, type WarmingRow } from "../warmth/records";
 import { openPlans, type PlanRow } from "../yard/records/plans";
 import { waitingCombs } from "../yard/records/pulls";
 import { type BatchContents, type Contents, contentsOf } from "./contents";
@@ -45,6 +48,10 @@ export interface VesselState extends Contents {
   readonly heightCm: number | null;
   /** What was told of its honey while it stands. */
   readonly told: Standing;
+  /** How far it had set, as it was looked at, oldest first. */
+  readonly looks: readonly LookRow[];
+  /** What it is being warmed in; null for one that stands in no warmth. */
+  readonly warming: WarmingRow | null;
 }
 
 export interface Snapshot {
@@ -57,6 +64,10 @@ export interface Snapshot {
   readonly vessels: readonly VesselState[];
   /** Whether honey is strained at once or settles first, and how warm it may get. */
   readonly settle: SettleRules;
+  /** Batches that are strained otherwise than the house does it, by their fill. */
+  readonly schoolOf: ReadonlyMap<number, SettleSchool>;
+  /** What honey is warmed in, and the air where vessels stand. */
+  readonly warmth: Pick<WarmthNow, "warmers" | "air">;
   readonly machines: readonly MachineRow[];
   /** Of the open batches. */
   readonly runs: readonly RunRow[];
@@ -88,7 +99,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       machines(db),
       checksSince(db, todayFrom(house.zone, now)),
     ]);
-  const [runs, readings, movements, contents, stood, rules] = await Promise.all([
+  const [runs, readings, movements, contents, stood, rules, warmth, schools] = await Promise.all([
     runsOfBatches(
       db,
       open.map((b) => b.id),
@@ -114,6 +125,12 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       now,
     ),
     settleRules(db),
+    warmthNow(
+      db,
+      held.map((v) => v.fill_id),
+      now,
+    ),
+    schoolsOfBatches(db),
   ]);
   const [warmthOf, strainedOf, skimmedOf, inspectedOf] = [
     group(stood.warmth, (r) => r.fill_id),
@@ -129,6 +146,8 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     waiting,
     plans,
     settle: rules,
+    schoolOf: new Map(schools.map((x) => [x.fill_id, x.school])),
+    warmth: { warmers: warmth.warmers, air: warmth.air },
     room: await roomState(db, house, now, waiting),
     openBatches: open.map((b) => ({
       ...b,
@@ -151,6 +170,8 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
         skimmed: skimmedOf.get(v.fill_id) ?? [],
         inspected: inspectedOf.get(v.fill_id) ?? [],
       },
+      looks: warmth.looks(v.fill_id),
+      warming: warmth.warming(v.fill_id) ?? null,
       ...contents.vessel(v.fill_id),
     })),
     machines: machineRows,

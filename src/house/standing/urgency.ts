@@ -6,6 +6,7 @@ const IN_ORDER = [
   /** Nothing else can be done before. */
   "toBegin",
   // Honey is being lost.
+  "overshoot",
   "gettingWetter",
   "willFerment",
   "tooWet",
@@ -30,6 +31,7 @@ const IN_ORDER = [
   "toBeRead",
   "whenThereIsTime",
   "skim",
+  "takeOut",
   "planned",
   "mayBeBottled",
   "weighEmpty",

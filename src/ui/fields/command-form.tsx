@@ -17,7 +17,9 @@ function startValues(fields: readonly FieldSpec[]): FieldValues {
     set(
       values,
       f.name,
-      f.kind === "check" ? f.value === "true" : asProposed(f.value ?? f.options?.[0]?.value ?? "", f.unit),
+      f.kind === "check"
+        ? f.value === "true"
+        : asProposed(f.value ?? (f.kind === "ticks" ? "" : (f.options?.[0]?.value ?? "")), f.unit),
     );
   return values;
 }
@@ -120,7 +122,7 @@ export function CommandForm<N extends CommandName>({
     if (!answer) return;
     dropDraft(form);
     setFromBefore(false);
-    const blank = startValues(fields.map((f) => (f.options ? f : { ...f, value: "" })));
+    const blank = startValues(fields.map((f) => (f.options && f.kind !== "ticks" ? f : { ...f, value: "" })));
     for (const name of keep) set(blank, name, getValues(name as FieldPath<FieldValues>) ?? "");
     reset(blank);
     const first = fields.find((f) => !keep.includes(f.name));

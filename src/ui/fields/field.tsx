@@ -42,6 +42,44 @@ export function Field({
     autoFocus,
   };
   const common = { ...aria, name: spec.name };
+  if (spec.kind === "ticks") {
+    const chosen = String(value)
+      .split(",")
+      .filter((v) => v !== "");
+    const options = spec.options ?? [];
+    return (
+      <fieldset className="field w-full" data-wrong={error ? "" : undefined} aria-describedby={described}>
+        <legend className="mb-1 text-[15px] font-semibold">{spec.label}</legend>
+        <div className="flex flex-wrap gap-x-7">
+          {options.map((o) => (
+            <Tick
+              key={o.value}
+              checked={chosen.includes(o.value)}
+              onChange={(on) =>
+                onChange(
+                  options
+                    .flatMap((x) => ((x.value === o.value ? on : chosen.includes(x.value)) ? [x.value] : []))
+                    .join(","),
+                )
+              }
+            >
+              {o.label}
+            </Tick>
+          ))}
+        </div>
+        {spec.hint && (
+          <p id={`${id}-hint`} className="text-[14px] text-ink-2">
+            {spec.hint}
+          </p>
+        )}
+        {error && (
+          <p id={`${id}-error`} className="mt-1 text-[15px] font-semibold text-stop">
+            {error}
+          </p>
+        )}
+      </fieldset>
+    );
+  }
   if (spec.kind === "check")
     return (
       <div className="field flex w-full items-center" data-wrong={error ? "" : undefined}>

@@ -9,7 +9,8 @@ export type FieldOf<N extends CommandName> = InputOf<N> extends FieldValues ? Fi
 export interface FieldSpec<Name extends string = string> {
   readonly name: Name;
   readonly label: string;
-  readonly kind?: "text" | "figure" | "choice" | "check" | "day";
+  /** "ticks": several of its options, as names behind commas. */
+  readonly kind?: "text" | "figure" | "choice" | "check" | "day" | "ticks";
   readonly unit?: string;
   readonly hint?: string;
   readonly value?: string;

@@ -8,7 +8,7 @@ import { BroadcastChannel, createLeaderElection } from "broadcast-channel";
 export type LineState = "opening" | "live" | "silent" | "away";
 
 export type Told =
-  /** The entry that was made; 0 when a device spoke, null when something may have been missed. */
+  /** The entry that was made; 0 or less when a device spoke, null when something may have been missed. */
   | { readonly kind: "entry"; readonly id: number | null }
   | { readonly kind: "state"; readonly state: LineState }
   /** A tab that just opened wants to know how things stand. */

@@ -10,8 +10,13 @@ import type { LineState, Told } from "./live-line";
 /** A break shorter than this is mended before anybody would have read of it. */
 const WORTH_SAYING_MS = 4000;
 
-/** Screens that tell what a device says by itself; the others wait for the next entry. */
-const SHOW_THE_ROOM: ReadonlySet<string> = new Set(["/", "/hot-room", "/set-up"]);
+/** Screens that tell what a device says by itself, by the word it comes with; the others wait for the next entry. */
+const SHOWN_BY_DEVICES: Readonly<Record<number, ReadonlySet<string>>> = {
+  0: new Set(["/", "/hot-room", "/set-up"]),
+  [-2]: new Set(["/", "/settle", "/store", "/set-up"]),
+};
+/** Something is too warm: every screen says so. */
+const ALL_SCREENS = -1;
 
 const SAYS: Partial<Record<LineState, { what: string; so: string }>> = {
   silent: {
@@ -39,9 +44,9 @@ export function LiveRefresh({ zone }: { zone: string }) {
     const heard = (told: Told) => {
       if (told.kind === "entry") {
         const { id } = told;
-        if (id === null) refresh();
+        if (id === null || id === ALL_SCREENS) refresh();
         else if (id > 0) refreshOnce(id, refresh);
-        else if (SHOW_THE_ROOM.has(location.pathname)) refresh();
+        else if (SHOWN_BY_DEVICES[id]?.has(location.pathname)) refresh();
       }
       if (told.kind !== "state" || told.state === standing) return;
       const wasDown = standing === "silent" || standing === "away";

@@ -1,11 +1,14 @@
 import { houseDatabase } from "@/house/door";
-import { quantity } from "@/house/language/shown";
+import { difference, massG, quantity } from "@/house/language/shown";
 import { settleDesk } from "@/house/settle/desk";
-import { FOUND, MESH_CARE, MESH_KINDS } from "@/house/settle/kinds";
+import { FOUND, MESH_CARE, MESH_KINDS, SCHOOL_SAID, SETTLE_SCHOOLS } from "@/house/settle/kinds";
 import type { Snapshot } from "@/house/standing/snapshot";
 import { storeDesk } from "@/house/store/desk";
+import { CAUTION, WARMER_KINDS } from "@/house/warmth/kinds";
+import { lookOf } from "@/house/warmth/view";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
+import { WarmPlan } from "@/ui/settle/warm-plan";
 import { Pour } from "@/ui/store";
 import { holdingField } from "../holding";
 
@@ -109,6 +112,127 @@ export async function SettleDoing({ search, s }: { search: SettleSearch; s: Snap
       </>
     );
   }
+  if (doing === "heat") {
+    const still = s.vessels.filter((v) => !v.warming);
+    if (s.warmth.warmers.length === 0)
+      return (
+        <p className="panel mb-3">
+          Nothing is set up to warm honey in: set it up under Other, with how warm it is set. A tub or a jar
+          goes into a water bath the same way.
+        </p>
+      );
+    if (still.length === 0) return <p className="panel mb-3">No vessel stands outside the warmth.</p>;
+    return (
+      <>
+        <WarmPlan
+          vessels={still.map((v) => ({
+            name: v.name,
+            says: `${massG(v.grams)}, ${lookOf(v) ?? "not looked at"}`,
+            kind: v.kind,
+            diameterCm: v.diameterCm,
+            grams: v.grams,
+            fromC: v.told.warmth.at(-1)?.temp_c ?? null,
+            look: lookOf(v),
+          }))}
+          warmers={s.warmth.warmers.map((w) => ({
+            name: w.name,
+            tempC: w.tempC,
+            spreadC: w.spreadC,
+            free: Math.max(0, w.places - w.inIt.length),
+          }))}
+          ceilingC={s.settle.ceilingC}
+          nowMs={s.now.getTime()}
+          zone={s.house.zone}
+        />
+        <Caution>{[...new Set(s.warmth.warmers.map((w) => CAUTION[w.kind]))].join(" ")}</Caution>
+      </>
+    );
+  }
+  if (doing === "cool") {
+    const warm = s.vessels.filter((v) => v.warming);
+    const from = search.from ?? "";
+    return (
+      <CommandForm
+        command="cool-vessels"
+        label="Out of the warmth"
+        fields={[
+          {
+            name: "vessels",
+            label: "Which come out",
+            kind: "ticks",
+            options: warm.map((v) => ({ value: v.name, label: `${v.name}, ${massG(v.grams)}` })),
+            value: warm
+              .filter((v) => v.name === from || v.warming?.warmer === from)
+              .map((v) => v.name)
+              .join(","),
+          },
+          {
+            name: "tempC",
+            label: "The honey is at",
+            unit: "°C",
+            kind: "figure",
+            hint: "where it was measured",
+            span: 1,
+          },
+        ]}
+      >
+        <Caution>
+          a warm pail is slippery and its honey runs: lid on, two hands, two people for a full one.
+        </Caution>
+      </CommandForm>
+    );
+  }
+  if (doing === "warmer")
+    return (
+      <CommandForm
+        command="set-warmer"
+        label="Set it so"
+        fields={[
+          {
+            name: "name",
+            label: "Its name",
+            placeholder: "cabinet",
+            offers: s.warmth.warmers.map((w) => w.name),
+            hint: "one that is there already is set anew",
+          },
+          {
+            name: "kind",
+            label: "Kind",
+            kind: "choice",
+            options: WARMER_KINDS.map((value) => ({ value, label: value })),
+          },
+          { name: "tempC", label: "Set to", unit: "°C", kind: "figure", span: 1 },
+          {
+            name: "spreadC",
+            label: "Strays by",
+            kind: "choice",
+            value: "2",
+            options: ["1", "2", "3", "5", "8"].map((value) => ({
+              value,
+              label: `±${difference(Number(value), "°C", 0)}`,
+            })),
+          },
+          { name: "places", label: "Holds", kind: "figure", span: 1, value: "6", hint: "vessels at once" },
+        ]}
+      />
+    );
+  if (doing === "school")
+    return (
+      <CommandForm
+        command="set-batch-school"
+        label="Strain it so"
+        fields={[
+          { name: "batch", label: "Batch", kind: "figure", span: 1 },
+          {
+            name: "school",
+            label: "Its honey is",
+            kind: "choice",
+            span: 3,
+            options: SETTLE_SCHOOLS.map((value) => ({ value, label: SCHOOL_SAID[value] })),
+          },
+        ]}
+      />
+    );
   if (doing === "mesh")
     return (
       <CommandForm

@@ -5,10 +5,13 @@ import { columns } from "@/house/settle/columns";
 import { SCHOOL_SAID } from "@/house/settle/kinds";
 import { settling, vesselWord } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
+import { ASK_PCT } from "@/house/warmth/kinds";
+import { howLong, warmerCards } from "@/house/warmth/view";
 import { Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
 import { Columns } from "@/ui/settle/columns";
+import { Warmers } from "@/ui/settle/warmers";
 import { houseAsItStands } from "../../read";
 import { SettleDoing, type SettleSearch } from "./doing";
 
@@ -42,8 +45,12 @@ export default async function Settle({ searchParams }: { searchParams: Promise<S
           { id: "strain", label: "Strain" },
           { id: "warm", label: "How warm it is" },
           { id: "inspect", label: "Look at it" },
+          { id: "heat", label: "Warm it" },
+          ...(s.vessels.some((v) => v.warming) ? [{ id: "cool", label: "Take it out" }] : []),
         ]}
         rest={[
+          { id: "warmer", label: "What it is warmed in" },
+          { id: "school", label: "Strain a batch otherwise" },
           { id: "care", label: "Wash or check a mesh" },
           { id: "mesh", label: "Set up a mesh" },
         ]}
@@ -60,6 +67,35 @@ export default async function Settle({ searchParams }: { searchParams: Promise<S
           <Columns {...view} />
         )}
       </Panel>
+      {s.warmth.warmers.length > 0 && (
+        <Panel title="In the warmth" className="mt-4">
+          <Warmers list={warmerCards(s)} />
+          <details className="mt-4">
+            <summary className="flex min-h-12 cursor-pointer items-center font-semibold underline underline-offset-4">
+              How long may it stay warm?
+            </summary>
+            <table className="text-left" aria-label="What warmth costs">
+              <thead className="text-[15px] text-ink-2">
+                <tr>
+                  <th className="pr-8 font-normal">At</th>
+                  <th className="pr-8 font-normal">Enzymes lost in a day</th>
+                  <th className="font-normal">{ASK_PCT.once} % are gone after</th>
+                </tr>
+              </thead>
+              <tbody>
+                {howLong(ASK_PCT.once, [30, 34, 36, 40, 45, 50, 60]).map((row) => (
+                  <tr key={row.temp} className="border-t border-rule">
+                    <td className="py-1.5 font-bold text-heat">{row.temp}</td>
+                    <td>{row.day}</td>
+                    <td>{row.may}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            <p className="mt-1 text-[15px] text-ink-2">White, Kushnir & Subers 1964.</p>
+          </details>
+        </Panel>
+      )}
     </>
   );
 }

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { equilibriumWaterPct, humidAir } from "@/core/drying";
 import { written } from "@/core/units";
 import { refuse } from "../../language/errors";
-import { choice, number, tempC, text } from "../../language/fields";
+import { choice, note, number, tempC, text } from "../../language/fields";
 import { asWritten, temp } from "../../language/shown";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { maybeDevice } from "../records";
@@ -49,7 +49,7 @@ export const setFan = defineCommand({
   say: ({ stack }, { fan }) => `Stack ${stack} stands ${FAN_SAID[fan]}.`,
 });
 
-export const DEVICE_KINDS = ["scale", "refractometer", "thermo-hygrometer"] as const;
+export const DEVICE_KINDS = ["scale", "refractometer", "thermo-hygrometer", "thermometer"] as const;
 
 export const addDevice = defineCommand({
   name: "add-device",
@@ -68,8 +68,16 @@ export const addDevice = defineCommand({
       "The token's SHA-256 is 64 hexadecimal digits.",
     ),
     standIn: z.boolean().default(false),
+    /** What it measures where that is not the hot room: a place of the store, a warmer by its name. */
+    place: note("The place it measures", 40),
   }),
   async run(work, input) {
+    if (input.kind === "thermometer" && input.place === "")
+      refuse(
+        "no-place",
+        "Say where the thermometer hangs: a place of the store, or a warmer by its name.",
+        "place",
+      );
     if (await maybeDevice(work.tx, input.name))
       refuse("duplicate", `There is a device called "${input.name}" already.`, "name");
     await work.state("device", {
@@ -77,9 +85,10 @@ export const addDevice = defineCommand({
       kind: input.kind,
       token_sha256: input.tokenSha256,
       stand_in: input.standIn,
+      place: input.place || null,
     });
     return { name: input.name };
   },
-  say: ({ name }, { kind, standIn }) =>
-    `${standIn ? "Stand-in" : "Device"} ${name} (${kind}) may post readings.`,
+  say: ({ name }, { kind, standIn, place }) =>
+    `${standIn ? "Stand-in" : "Device"} ${name} (${kind}) may post readings${place ? ` of ${place}` : ""}.`,
 });

@@ -1,7 +1,8 @@
 import { z } from "zod";
-import { choice, tempC } from "../../language/fields";
+import { choice, count, tempC } from "../../language/fields";
 import { asWritten } from "../../language/shown";
-import { defineCommand } from "../../ledger/command";
+import { ANY_HAND, defineCommand } from "../../ledger/command";
+import { oneBatch } from "../../spin/records/batches";
 import { SCHOOL_SAID, SETTLE_SCHOOLS } from "../kinds";
 
 export const setSettling = defineCommand({
@@ -20,4 +21,22 @@ export const setSettling = defineCommand({
   },
   say: (_, { school, ceilingC }) =>
     `Honey is ${SCHOOL_SAID[school]} here${ceilingC === undefined ? "" : `, and never warmer than ${asWritten(ceilingC, "°C", 1)}`}.`,
+});
+
+export const setBatchSchool = defineCommand({
+  name: "set-batch-school",
+  summary: "Strain one batch otherwise than the house does it",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({
+    batch: count("The batch's number", 1, 1_000_000),
+    school: choice("The school", SETTLE_SCHOOLS),
+  }),
+  async run(work, { batch: number, school }) {
+    const batch = await oneBatch(work.tx, number);
+    await work.restOn(batch, `batch ${number} is strained so`);
+    await work.state("batch_school", { batch_id: batch.id, school });
+    return {};
+  },
+  say: (_, { batch, school }) => `Batch ${batch} is ${SCHOOL_SAID[school]}.`,
 });

@@ -5,29 +5,12 @@ import { refuse } from "../../language/errors";
 import { choice, massKgOrNone, note, tempC } from "../../language/fields";
 import { asWritten, massG } from "../../language/shown";
 import { capital, spoken } from "../../language/spoken";
-import { type NamedVessel, vesselName } from "../../language/vessel-name";
+import { vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { fillAt, lastFillOf } from "../../ledger/records/fills";
-import type { Work } from "../../ledger/work";
 import { poured } from "../../moves/pouring";
-import { oneVessel } from "../../vessels/records";
+import { standingIn } from "../../vessels/standing-in";
 import { FOUND } from "../kinds";
 import { settleRules, underTheSameGate } from "../records";
-
-/** A vessel and the honey that was in it at the entry's moment. */
-async function standingIn(work: Work, named: NamedVessel) {
-  const vessel = await oneVessel(work.tx, named.kind, named.tag, "vessel", work.at);
-  const name = `${named.kind} ${vessel.tag}`;
-  const fill = await lastFillOf(work.tx, vessel.id);
-  const grams = fill ? (await fillAt(work.tx, fill.id, work.at)).grams : 0;
-  if (!fill || grams === 0)
-    refuse(
-      "nothing-in-it",
-      (fill?.grams ?? 0) > 0 ? `${capital(name)} was empty then.` : `${capital(name)} is empty.`,
-      "vessel",
-    );
-  return { fill, grams, name };
-}
 
 /** What an hour and a day at a temperature cost. */
 function costOf(warmC: number): string {

@@ -5,8 +5,7 @@ import { number } from "../../language/fields";
 import { capital } from "../../language/spoken";
 import { vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { fillAt, lastFillOf } from "../../ledger/records/fills";
-import { oneVessel } from "../../vessels/records";
+import { standingIn } from "../../vessels/standing-in";
 
 export const readColour = defineCommand({
   name: "read-colour",
@@ -22,12 +21,8 @@ export const readColour = defineCommand({
   async run(work, input) {
     if ((input.pfundMm === undefined) === (input.absorbance === undefined))
       refuse("one-of-two", "Say the colour in mm Pfund, or the absorbance, one of the two.", "pfundMm");
-    const vessel = await oneVessel(work.tx, input.vessel.kind, input.vessel.tag, "vessel", work.at);
-    const name = `${input.vessel.kind} ${vessel.tag}`;
-    const fill = await lastFillOf(work.tx, vessel.id);
     // A late reading speaks of what was in it then.
-    if (!fill || (await fillAt(work.tx, fill.id, work.at)).grams === 0)
-      refuse("nothing-in-it", `There is no honey in ${name} to read.`, "vessel");
+    const { fill, name } = await standingIn(work, input.vessel);
     const pfundMm = input.pfundMm ?? pfundFromAbsorbance(input.absorbance ?? 0);
     await work.restOn(fill, `${name}'s colour was read`);
     await work.state("colour_reading", { fill_id: fill.id, pfund_mm: pfundMm });

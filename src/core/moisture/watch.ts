@@ -1,0 +1,77 @@
+/** How closely honey is watched so that it does not ferment: by the liquid between its crystals, where it stands. */
+import { mustBeWithin } from "../domain-error";
+import { LOOKS, type Look, liquidWaterPct } from "../honey/granulation";
+
+/** From calm to soon lost. */
+export const WATCHES = ["calm", "monthly", "fortnightly", "weekly"] as const;
+export type Watch = (typeof WATCHES)[number];
+/** Days from one look to the next. */
+export const LOOK_DAYS: Readonly<Record<Watch, number | null>> = {
+  calm: null,
+  monthly: 30,
+  fortnightly: 14,
+  weekly: 7,
+};
+
+/** Upper limits of the liquid's water, %, yeast unknown (common practice, after Lochhead 1933). */
+const UP_TO_PCT = [17.1, 18, 19] as const;
+/** Yeast sleeps under this (common practice). */
+export const SLEEPS_UNDER_C = 11;
+/** Over this a store is warm (common practice). */
+export const WARM_STORE_C = 20;
+/** So much in one vessel warms and wets itself where it begins (common practice: a drum). */
+const BIG_KG = 100;
+/** One side of a reading's error, as for water before jars. */
+const ONE_SIDED = 1.645;
+
+export interface Watched {
+  readonly verdict: Watch;
+  /** Water of the liquid between the crystals, %, between these. */
+  readonly liquidPct: { readonly lo: number; readonly mid: number; readonly hi: number };
+  /** What raised it over what the liquid alone says. */
+  readonly raisedBy: readonly ("a big vessel" | "a warm store")[];
+  /** Its store is so cold that yeast sleeps. */
+  readonly asleep: boolean;
+}
+
+/**
+ * @param waterPct of the whole, 13-25 %, with its standard error; the liquid is judged at its wet end
+ * @param look how far it has set; null where nobody looked, taken as clear
+ * @param store how warm it stands, °C; null where nobody knows
+ * @throws DomainError out of range
+ */
+export function fermentationWatch({
+  waterPct,
+  sePct,
+  look,
+  massKg,
+  store,
+}: {
+  readonly waterPct: number;
+  readonly sePct: number;
+  readonly look: Look | null;
+  readonly massKg: number;
+  readonly store: { readonly loC: number; readonly hiC: number } | null;
+}): Watched {
+  mustBeWithin(waterPct, 13, 25, "Water content", "%");
+  mustBeWithin(sePct, 0, 5, "The error", "points");
+  const set = LOOKS[look ?? "clear"];
+  const inRange = (w: number): number => Math.min(25, Math.max(13, w));
+  const liquidPct = {
+    lo: liquidWaterPct(inRange(waterPct - ONE_SIDED * sePct), set.lo),
+    mid: liquidWaterPct(waterPct, set.mid),
+    hi: liquidWaterPct(inRange(waterPct + ONE_SIDED * sePct), set.hi),
+  };
+  const asleep = store !== null && store.hiC < SLEEPS_UNDER_C;
+  const by = UP_TO_PCT.findIndex((limit, i) => (i === 0 ? liquidPct.hi < limit : liquidPct.hi <= limit));
+  const own = by === -1 ? WATCHES.length - 1 : by;
+  const raisedBy =
+    own === 0 || asleep
+      ? []
+      : [
+          ...(massKg >= BIG_KG ? (["a big vessel"] as const) : []),
+          ...(store !== null && store.hiC > WARM_STORE_C ? (["a warm store"] as const) : []),
+        ];
+  const at = asleep ? 0 : Math.min(WATCHES.length - 1, own + raisedBy.length);
+  return { verdict: WATCHES[at] ?? "weekly", liquidPct, raisedBy, asleep };
+}
