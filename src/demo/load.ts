@@ -8,6 +8,7 @@ import { CHECKS, type CheckKind } from "@/house/spin/checks";
 import { DEMO_DEVICES } from "./devices";
 import { EMPTY_KG, framesIn, PAIL, range, Script, SUPERS, YARDS } from "./script";
 import { spinBatch, TWENTY } from "./spinning";
+import { fillStore, NORTH } from "./store";
 import { today } from "./today";
 
 interface FilledPail {
@@ -116,6 +117,7 @@ export async function loadDemo(
       kind: device.kind,
       tokenSha256: createHash("sha256").update(device.token).digest("hex"),
       standIn: true,
+      place: device.place,
     });
   await script.enter("Odile", setUp, "add-instrument", { name: "R1", scale: "water", resolution: 0.1 });
   await script.enter("Odile", setUp, "add-instrument", {
@@ -138,7 +140,7 @@ export async function loadDemo(
     tags: "1-2",
     emptyKg: 19.5,
     holdsKg: 295,
-    place: "store, north wall",
+    place: NORTH,
   });
   await script.enter("Ines", setUp, "add-vessels", {
     kind: "tank",
@@ -266,6 +268,12 @@ export async function loadDemo(
     buyer: "Harbour Deli",
   });
   await lotOf(27, "Summer honey", third.slice(0, 2), 454);
+
+  progress("the store");
+  await fillStore(
+    script,
+    pailsOfDay.map((pails) => pails.map((p) => p.tag)),
+  );
 
   progress("today, under way");
   await script.enter("Ines", script.past(20, 10), "keep-separate", {

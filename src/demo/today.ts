@@ -6,7 +6,7 @@ import { climateOf } from "@/core/drying";
 import { receivePost } from "@/house/devices/posts";
 import { CHECKS } from "@/house/spin/checks";
 import { hiddenComb, hiddenWaterPct, hygrometerShows, refractometerShows, STAND_IN_SEED } from "@/standins";
-import { DEMO_DEVICES } from "./devices";
+import { ROOM_SENSOR } from "./devices";
 import { emptyOf, framesIn, isDeep, PAIL, range, type Script, YARDS } from "./script";
 import { TWENTY } from "./spinning";
 
@@ -21,7 +21,7 @@ async function logAir(script: Script) {
     );
     return { at: at.toISOString(), ...hygrometerShows(STAND_IN_SEED, at.getTime()) };
   });
-  const { name, token } = DEMO_DEVICES[2];
+  const { name, token } = ROOM_SENSOR;
   for (let i = 0; i < rows.length; i += 600)
     await receivePost(script.db, { device: name, token, readings: rows.slice(i, i + 600) }, script.now);
   return climateOf(rows.map((r) => ({ atMs: Date.parse(r.at), tempC: r.tempC, humidityPct: r.humidityPct })));

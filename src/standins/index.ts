@@ -1,11 +1,13 @@
 export { type DeviceReading, postReadings } from "./bridge";
 export {
+  cabinetShows,
   type HiddenComb,
   hiddenComb,
   hiddenWaterPct,
   hygrometerShows,
   refractometerShows,
   scaleShows,
+  storeShows,
 } from "./physics";
 
 /** The demo house's made-up world. */

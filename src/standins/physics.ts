@@ -82,6 +82,27 @@ export const hygrometerShows = (
   return { tempC: rounded(air.tempC, 0.1), humidityPct: rounded(air.humidityPct, 0.1) };
 };
 
+/** A cabinet's air: its thermostat lets it swing about what it is set to, with a door now and then. */
+export function cabinetShows(seed: number, atMs: number, setC: number): { tempC: number } {
+  const hour = atMs / HOUR;
+  const door = seeded(seedOf(`${seed}/cabinet/${Math.floor(hour * 2)}`));
+  const open = door.next() < 0.04 ? 3 * door.next() : 0;
+  const noise = seeded(seedOf(`${seed}/cabinet-noise/${Math.floor(atMs / 60_000)}`));
+  return { tempC: rounded(setC + 0.9 * Math.sin(hour * 2 * Math.PI * 3) - open + noise.normal(0, 0.1), 0.1) };
+}
+
+/** A store's air: cool, but in the week before `nowMs` the weather made it too warm for some days. */
+export function storeShows(
+  seed: number,
+  atMs: number,
+  nowMs: number,
+): { tempC: number; humidityPct: number } {
+  const daysAgo = (nowMs - atMs) / (24 * HOUR);
+  const heat = daysAgo > 3 && daysAgo < 8 ? 9 * Math.sin(((daysAgo - 3) / 5) * Math.PI) : 0;
+  const air = hiddenAir(seed + 1, atMs, { tempC: 16 + heat, humidityPct: 56 - heat });
+  return { tempC: rounded(air.tempC, 0.1), humidityPct: rounded(air.humidityPct, 0.1) };
+}
+
 /** A bench scale of 0.05 kg steps; `turn` makes every weighing another one. */
 export function scaleShows(seed: number, grossKg: number, turn: number): number {
   return rounded(grossKg + seeded(seedOf(`${seed}/scale/${turn}`)).normal(0, 0.03), 0.05);

@@ -2,10 +2,12 @@
  * A vessel of honey warming in warm air: how long until it is warm to the core, and how warm core, mean and wall are
  * meanwhile. A round vessel of height and width, a film of air round it, and crystals that take heat to melt.
  */
-import { besselj } from "bessel";
+import bessel from "bessel";
 import { DomainError, mustBeWithin } from "../domain-error";
 import { densityKgM3 } from "../honey";
 import { type HeatAccount, heatAccount, type Warmth } from "./index";
+
+const { besselj } = bessel;
 
 /** kJ/kgK of honey at 17-18 % water, and kJ that a kilogram of its crystals takes to melt. */
 const SPECIFIC_HEAT_KJ_KGK = 2.4;

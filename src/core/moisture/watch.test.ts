@@ -21,11 +21,18 @@ describe("what is watched", () => {
   it("half-set honey is judged on its liquid: 17.5 % may be as wet as 19 between the crystals", () => {
     const half = fermentationWatch({ ...pail, waterPct: 17.5, look: "half" });
     expect(half.liquidPct.mid).toBeCloseTo(18.6, 1);
-    expect(half.verdict).toBe("weekly");
+    expect(half).toMatchObject({ verdict: "weekly", likely: "fortnightly" });
   });
 
-  it("judges the wet end of its error", () => {
-    expect(fermentationWatch({ ...pail, waterPct: 16.9, sePct: 0.3 }).verdict).toBe("monthly");
+  it("is looked at by the wet end of its error, and used first by its middle", () => {
+    expect(fermentationWatch({ ...pail, waterPct: 16.9, sePct: 0.3 })).toMatchObject({
+      verdict: "monthly",
+      likely: "calm",
+    });
+    expect(fermentationWatch({ ...pail, waterPct: 17.8, sePct: 0.4 })).toMatchObject({
+      verdict: "fortnightly",
+      likely: "monthly",
+    });
   });
 
   it("a drum and a warm store raise it, calm honey stays calm, and in the cold yeast sleeps", () => {

@@ -25,7 +25,10 @@ const BIG_KG = 100;
 const ONE_SIDED = 1.645;
 
 export interface Watched {
+  /** How often it is looked at: by the wet end of what its liquid may be. */
   readonly verdict: Watch;
+  /** The same by the middle: what it most likely is, and so what is used first. */
+  readonly likely: Watch;
   /** Water of the liquid between the crystals, %, between these. */
   readonly liquidPct: { readonly lo: number; readonly mid: number; readonly hi: number };
   /** What raised it over what the liquid alone says. */
@@ -63,15 +66,22 @@ export function fermentationWatch({
     hi: liquidWaterPct(inRange(waterPct + ONE_SIDED * sePct), set.hi),
   };
   const asleep = store !== null && store.hiC < SLEEPS_UNDER_C;
-  const by = UP_TO_PCT.findIndex((limit, i) => (i === 0 ? liquidPct.hi < limit : liquidPct.hi <= limit));
-  const own = by === -1 ? WATCHES.length - 1 : by;
-  const raisedBy =
-    own === 0 || asleep
-      ? []
-      : [
-          ...(massKg >= BIG_KG ? (["a big vessel"] as const) : []),
-          ...(store !== null && store.hiC > WARM_STORE_C ? (["a warm store"] as const) : []),
-        ];
-  const at = asleep ? 0 : Math.min(WATCHES.length - 1, own + raisedBy.length);
-  return { verdict: WATCHES[at] ?? "weekly", liquidPct, raisedBy, asleep };
+  const raisedBy = [
+    ...(massKg >= BIG_KG ? (["a big vessel"] as const) : []),
+    ...(store !== null && store.hiC > WARM_STORE_C ? (["a warm store"] as const) : []),
+  ];
+  const watchAt = (liquid: number): Watch => {
+    const by = UP_TO_PCT.findIndex((limit, i) => (i === 0 ? liquid < limit : liquid <= limit));
+    const own = by === -1 ? WATCHES.length - 1 : by;
+    const raised = own === 0 ? 0 : Math.min(WATCHES.length - 1, own + raisedBy.length);
+    return WATCHES[asleep ? 0 : raised] ?? "weekly";
+  };
+  const verdict = watchAt(liquidPct.hi);
+  return {
+    verdict,
+    likely: watchAt(liquidPct.mid),
+    liquidPct,
+    raisedBy: verdict === "calm" ? [] : raisedBy,
+    asleep,
+  };
 }

@@ -10,6 +10,7 @@ import { carriedHeat } from "@/core/heat/carry";
 import { type Carried, carriedReading, type Movement, mix, standing } from "@/core/ledger";
 import { judgeWater } from "@/core/moisture";
 import { asBox, type WaterJudgement, waterRules } from "../hot-room/waiting";
+import { dayIn, daysLater } from "../language/clock";
 import { capital } from "../language/spoken";
 import { HONEY_VESSELS } from "../ledger/kinds";
 import { behind, fillsCalled, reachInDatabase } from "../ledger/records/fills";
@@ -21,7 +22,7 @@ import { type BatchComb, type BatchRow, batchesOfFills, combsOfBatches } from ".
 import { coloursOf } from "../store/records";
 import { UNTOLD_C } from "../warmth/kinds";
 import { warmthTold } from "../warmth/told";
-import { combsNamed } from "../yard/records/pulls";
+import { bloomsOfYards, combsNamed } from "../yard/records/pulls";
 
 export type Box = ReturnType<typeof asBox>;
 
@@ -32,6 +33,11 @@ export interface Origin {
   readonly name: string;
   /** Where it is told of. */
   readonly href: string;
+  readonly grams: number;
+}
+
+export interface BloomShare {
+  readonly what: string;
   readonly grams: number;
 }
 
@@ -55,6 +61,8 @@ export interface Contents {
   readonly colour: Carried | null;
   /** 0-1 of it passed a mesh of this house, in this vessel or before. */
   readonly strainedShare: number;
+  /** What bloomed where it was gathered, by mass, largest first; "" where nobody noted it. */
+  readonly blooms: readonly BloomShare[];
   /** What warmth has cost it since it left the comb, through every vessel it stood in. */
   readonly heat: HeatAccount;
 }
@@ -69,6 +77,9 @@ export interface AllContents {
   readonly vessel: (fillId: number) => Contents;
   readonly batch: (fillId: number) => BatchContents;
 }
+
+/** What bloomed longer before a comb came in is not what is in it, days (common practice: a flow and its ripening). */
+const BLOOM_DAYS = 60;
 
 /** "batches 4 and 5 and Holm Farm's delivery 2" */
 function spokenOrigins(origins: readonly Origin[]): string {
@@ -115,6 +126,30 @@ export async function contentsOf(
   const batchOf = new Map(allBatches.map((b) => [b.fill_id, b]));
   const deliveryOf = new Map(deliveries.map((d) => [d.fill_id, d]));
   const owners = await ownersOfBatches(db, allBatches, combsOf);
+
+  const seen = group(await bloomsOfYards(db, [...new Set(stays.map((c) => c.yard))]), (b) => b.yard);
+  /** What bloomed last where a comb stood, before it came in. */
+  const bloomOf = (c: BatchComb): string => {
+    const day = dayIn(house.zone, c.joined_at);
+    const since = daysLater(day, -BLOOM_DAYS);
+    return (seen.get(c.yard) ?? []).findLast((b) => b.date <= day && b.date >= since)?.what ?? "";
+  };
+  const bloomsOf = (origins: readonly Origin[]): BloomShare[] => {
+    const shares = new Map<string, number>();
+    const add = (what: string, grams: number) => shares.set(what, (shares.get(what) ?? 0) + grams);
+    for (const { fillId, grams } of origins) {
+      const delivery = deliveryOf.get(fillId);
+      if (delivery) {
+        add(delivery.honey_kind, grams);
+        continue;
+      }
+      const combs = combsOf.get(batchOf.get(fillId)?.id ?? -1) ?? [];
+      const all = combs.reduce((g, c) => g + Math.max(0, c.gross_g - c.empty_g), 0);
+      if (all === 0) add("", grams);
+      for (const c of combs) if (all > 0) add(bloomOf(c), (grams * Math.max(0, c.gross_g - c.empty_g)) / all);
+    }
+    return [...shares].map(([what, grams]) => ({ what, grams })).sort((a, b) => b.grams - a.grams);
+  };
 
   /** Readings of the batch itself count for all of it, readings of combs for what came out of them. */
   const boxesOfBatch = (fillId: number, massKg: number): Box[] => {
@@ -207,6 +242,7 @@ export async function contentsOf(
         water: judgeWater(boxes, waterRules(house)),
         boxes,
         waterReckoned: !sheets.some((s) => s.vesselFill === fillId && s.at >= (lastPour.get(fillId) ?? 0)),
+        blooms: bloomsOf(origins),
         filledAt: new Date(lastPour.get(fillId) ?? now.getTime()),
         heat: heat.get(fillId) ?? UNTOUCHED,
         colour: colour.get(fillId) ?? null,

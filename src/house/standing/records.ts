@@ -34,6 +34,7 @@ export async function equipmentThere(db: Knex): Promise<EquipmentThere> {
 
 export interface VesselHolding {
   readonly fill_id: number;
+  readonly vessel_id: number;
   readonly kind: HoneyVessel;
   readonly tag: string;
   readonly grams: number;
@@ -56,6 +57,7 @@ export const vesselsHolding = (db: Knex): Promise<VesselHolding[]> =>
     .orderByRaw("array_position(?::text[], v.kind), length(v.tag), v.tag", [[...HONEY_VESSELS]])
     .select(
       "f.id as fill_id",
+      "v.id as vessel_id",
       "v.kind",
       "v.tag",
       "b.grams",

@@ -42,7 +42,7 @@ describe("a honey's colour", () => {
     [{ vessel: "pail 1" }, "one of the two"],
     [{ vessel: "pail 1", pfundMm: 50, absorbance: 0.2 }, "one of the two"],
     [{ vessel: "pail 1", pfundMm: 150 }, "between 0 and 140 mm Pfund"],
-    [{ vessel: "pail 3", pfundMm: 50 }, "no honey in pail 3"],
+    [{ vessel: "pail 3", pfundMm: 50 }, "Pail 3 is empty"],
   ])("%j is refused in words", async (input, says) => {
     expect((await house.refused("read-colour", input)).message).toContain(says);
   });

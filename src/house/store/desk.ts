@@ -12,6 +12,7 @@ export interface StoreVessel {
   readonly heldG: number;
   readonly holdsG: number | null;
   readonly weighable: boolean;
+  readonly emptyG: number;
   /** Its diameter is known: a level tells its honey. */
   readonly byLevel: boolean;
   readonly from: string;
@@ -36,6 +37,7 @@ export async function storeDesk(
         heldG: held?.grams ?? 0,
         holdsG: v.capacity_g,
         weighable: v.weighable !== false,
+        emptyG: v.empty_g,
         byLevel: v.diameter_cm !== null,
         from: held?.from ?? "",
         owners: held?.owners ?? [],

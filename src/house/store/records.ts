@@ -1,5 +1,7 @@
-/** Rows of the store: colours as they were read. */
+/** Rows of the store: colours as they were read, what was tasted and kept back, what was seen at stock-takes. */
 import type { Knex } from "knex";
+import type { Fault } from "@/core/honey/grade";
+import { newestFirst } from "../ledger/records/newest";
 
 export interface ColourRow {
   readonly fill_id: number;
@@ -14,3 +16,64 @@ export const coloursOf = (db: Knex, fills: readonly number[], now: Date): Promis
     .andWhere("x.stated_at", "<=", now)
     .orderByRaw("x.stated_at, x.id")
     .select("x.fill_id", "x.stated_at as at", "x.pfund_mm");
+
+export interface TastingRow {
+  readonly fill_id: number;
+  readonly at: Date;
+  readonly who: string;
+  readonly words: string;
+  readonly flavour: Fault;
+  readonly particles: Fault;
+  readonly clarity: Fault;
+}
+
+/** What was tasted of fills, up to a moment, in order of time. */
+export const tastingsOf = (db: Knex, fills: readonly number[], now: Date): Promise<TastingRow[]> =>
+  db("live_tasting as x")
+    .join("entry as e", "e.id", "x.entry_id")
+    .whereRaw("x.fill_id = any(?::bigint[])", [[...fills]])
+    .andWhere("x.stated_at", "<=", now)
+    .orderByRaw("x.stated_at, x.id")
+    .select("x.fill_id", "x.stated_at as at", "e.who", "x.words", "x.flavour", "x.particles", "x.clarity");
+
+export interface SampleRow {
+  readonly fill_id: number;
+  /** "pail 12" */
+  readonly name: string;
+  readonly place: string;
+  readonly grams: number;
+  /** An ISO day; null where it is kept for good. */
+  readonly keep_until: string | null;
+  readonly at: Date;
+}
+
+/** Samples that are kept back, those first whose day comes first. */
+export const samplesKept = (db: Knex, now: Date, most = 200): Promise<SampleRow[]> =>
+  db("live_retained_sample as x")
+    .join("fill as f", "f.id", "x.fill_id")
+    .where("x.stated_at", "<=", now)
+    .orderByRaw("x.keep_until nulls last, x.id")
+    .limit(most)
+    .select("x.fill_id", "f.name", "x.place", "x.grams", "x.keep_until", "x.stated_at as at");
+
+/** Vessels that hold honey and were looked for at the last stock-take of their place, and not seen. */
+export async function notSeen(db: Knex): Promise<{ fill_id: number; at: Date; place: string }[]> {
+  const { rows } = await db.raw(
+    `select f.id as fill_id, last.stated_at as at, last.place
+       from (select distinct on (x.vessel_id) x.* from live_stock_seen x
+              order by x.vessel_id, ${newestFirst("x")}) last
+       join fill f on f.vessel_id = last.vessel_id and f.opened_at <= last.stated_at
+       join fill_balance b on b.fill_id = f.id and b.grams > 0
+      where not last.seen
+        and not exists (select 1 from live_vessel_place p
+                         where p.vessel_id = last.vessel_id and p.stated_at > last.stated_at)
+      order by f.id`,
+  );
+  return rows;
+}
+
+/** When stock was taken at each place last. */
+export const lastStockTakes = (db: Knex): Promise<{ place: string; at: Date }[]> =>
+  db("live_stock_take")
+    .groupByRaw("lower(place)")
+    .select(db.raw("max(place) as place"), db.raw("max(stated_at) as at"));

@@ -188,6 +188,16 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
     mesh: d.a % 3 ? mesh : "Sieve",
     what: ["washed", "whole", "broken"][d.b % 3],
   }),
+  taste: (d, s) => ({ vessel: from(d, s.holding, "drum 1"), words: "mint and grass" }),
+  "keep-sample": (d, s) => ({ vessel: from(d, s.holding, "drum 1"), kg: 0.05 + d.kg / 100, place: "cellar" }),
+  "take-stock": (d, s) => ({
+    place: `wall ${d.b % 3}`,
+    seen: [
+      { vessel: from(d, s.holding, "drum 1") },
+      ...(d.a % 2 ? [{ vessel: `pail ${(d.b % 6) + 1}`, grossKg: 1.2 + d.kg }] : []),
+    ],
+    ...(d.b % 4 ? { despite: "counted" } : {}),
+  }),
   "read-colour": (d, s) => ({ vessel: from(d, s.holding, "drum 1"), pfundMm: 10 * d.a + d.kg }),
   "note-warmth": (d, s) => ({ vessel: from(d, s.holding, "drum 1"), tempC: 18 + d.kg }),
   "set-batch-school": (d, s) => ({
@@ -322,6 +332,9 @@ const OFTEN: Readonly<Record<string, number>> = {
   "add-mesh": 3,
   "tend-mesh": 8,
   skim: 5,
+  taste: 1,
+  "keep-sample": 2,
+  "take-stock": 6,
   "note-warmth": 4,
   "set-batch-school": 1,
   "set-warmer": 3,

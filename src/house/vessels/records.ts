@@ -2,7 +2,7 @@ import type { Knex } from "knex";
 import { refuse } from "../language/errors";
 import { HONEY_VESSELS, type VesselKind } from "../ledger/kinds";
 import type { Stated } from "../ledger/records/entries";
-import { joinNewest } from "../ledger/records/newest";
+import { joinNewest, newestFirst } from "../ledger/records/newest";
 
 /** A thing that is simply there, whenever somebody came to type it in. */
 export interface Known {
@@ -184,6 +184,16 @@ export async function oneVessel(
       field,
     )
   );
+}
+
+/** Where a vessel stood at a moment; null where nobody had said. */
+export async function placeOf(db: Knex, vesselId: number, at: Date): Promise<string | null> {
+  const row = await db("live_vessel_place as x")
+    .where("x.vessel_id", vesselId)
+    .andWhere("x.stated_at", "<=", at)
+    .orderByRaw(newestFirst("x"))
+    .first("x.place");
+  return row?.place ?? null;
 }
 
 /** Every vessel of strained honey there is, empty or not. */

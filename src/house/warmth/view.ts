@@ -167,7 +167,7 @@ export function warmerCards(s: Snapshot): WarmerCard[] {
     const tooWarm = w.nowC !== null && w.nowC > mayBeC(w);
     return {
       name: w.name,
-      title: `${capital(w.name)}, ${w.kind}`,
+      title: w.name.toLowerCase().includes(w.kind) ? capital(w.name) : `${capital(w.name)}, ${w.kind}`,
       says: `set to ${temp(w.tempC, 0)} ±${difference(w.spreadC, "°C", 0)}${w.nowC === null ? "; no thermometer speaks" : `; ${temp(w.nowC)} now`}`,
       tone: tooWarm ? "stop" : own.length > 0 ? "heat" : "ink",
       caution: CAUTION[w.kind],

@@ -20,6 +20,27 @@ export function Shelf({ vessels }: { vessels: readonly OnShelf[] }) {
                 className="fill-level absolute inset-x-0 bottom-0 border-t-2 border-mass bg-mass-fill opacity-60"
                 style={{ height: `${Math.round(Math.min(1, p.level) * 100)}%` }}
               />
+              {p.set > 0 && (
+                // Crystals rise as a hatch over what has set of it.
+                <svg
+                  aria-hidden
+                  className="absolute inset-x-0 bottom-0 w-full text-ink-2 opacity-50"
+                  style={{ height: `${Math.round(Math.min(1, p.level) * p.set * 100)}%` }}
+                >
+                  <defs>
+                    <pattern
+                      id="set-hatch"
+                      width="7"
+                      height="7"
+                      patternUnits="userSpaceOnUse"
+                      patternTransform="rotate(45)"
+                    >
+                      <path d="M0 0V7" stroke="currentColor" strokeWidth="1.5" />
+                    </pattern>
+                  </defs>
+                  <rect width="100%" height="100%" fill="url(#set-hatch)" />
+                </svg>
+              )}
               <b className="absolute top-1.5 left-2.5 text-[17px]">
                 <span className={p.kind === "pail" ? "sr-only" : "text-[14px] font-normal"}>
                   {capital(p.kind)}{" "}

@@ -82,6 +82,19 @@ export function WarmPlan({
     .slice(0, warmer.free);
   const never = plan.some((p) => p.of.e.time === null);
   const overC = ceilingC !== null && warmer.tempC + warmer.spreadC > ceilingC ? ceilingC : null;
+  const setting = (v: CanBeWarmed): boolean =>
+    (v.look !== null && v.look !== "clear") || chosen.includes(v.name);
+  const tick = (v: CanBeWarmed) => (
+    <Tick
+      key={v.name}
+      checked={chosen.includes(v.name)}
+      onChange={(on) => setChosen(on ? [...chosen, v.name] : chosen.filter((c) => c !== v.name))}
+    >
+      <span>
+        {v.name} <span className="text-ink-2">{v.says}</span>
+      </span>
+    </Tick>
+  );
   return (
     <form
       className="panel mb-3"
@@ -101,19 +114,15 @@ export function WarmPlan({
     >
       <fieldset>
         <legend className="mb-1 font-semibold">Which vessels</legend>
-        <div className="flex flex-wrap gap-x-7">
-          {vessels.map((v) => (
-            <Tick
-              key={v.name}
-              checked={chosen.includes(v.name)}
-              onChange={(on) => setChosen(on ? [...chosen, v.name] : chosen.filter((c) => c !== v.name))}
-            >
-              <span>
-                {v.name} <span className="text-ink-2">{v.says}</span>
-              </span>
-            </Tick>
-          ))}
-        </div>
+        <div className="flex flex-wrap gap-x-7">{vessels.filter(setting).map(tick)}</div>
+        {vessels.some((v) => !setting(v)) && (
+          <details open={!vessels.some(setting)}>
+            <summary className="flex min-h-12 cursor-pointer items-center font-semibold underline underline-offset-4">
+              {vessels.some(setting) ? "Others, clear or not looked at" : "Nobody noted one that has set"}
+            </summary>
+            <div className="flex flex-wrap gap-x-7">{vessels.filter((v) => !setting(v)).map(tick)}</div>
+          </details>
+        )}
         {errorAt("vessels") && <p className="text-[15px] font-semibold text-stop">{errorAt("vessels")}</p>}
       </fieldset>
       <div className="mt-2 flex flex-wrap items-start gap-4">

@@ -1,3 +1,4 @@
+import { FAULTS } from "@/core/honey/grade";
 import { houseDatabase } from "@/house/door";
 import { mass } from "@/house/language/shown";
 import { HONEY_VESSELS } from "@/house/ledger/kinds";
@@ -7,7 +8,7 @@ import type { Snapshot } from "@/house/standing/snapshot";
 import { storeDesk } from "@/house/store/desk";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
-import { Pour, Receive } from "@/ui/store";
+import { Pour, Receive, StockTake } from "@/ui/store";
 import { holdingField } from "../holding";
 
 export type StoreSearch = { do?: string; from?: string };
@@ -15,7 +16,10 @@ export type StoreSearch = { do?: string; from?: string };
 /** What is done in the Store: pouring, taking in honey from outside, setting vessels up. */
 export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapshot }) {
   const holding = holdingField(s, search.from);
-  if (["read", "colour", "lost", "place"].includes(search.do ?? "") && s.vessels.length === 0)
+  if (
+    ["read", "colour", "lost", "place", "look", "taste", "sample"].includes(search.do ?? "") &&
+    s.vessels.length === 0
+  )
     return <p className="panel mb-3">No vessel holds honey yet.</p>;
   if (search.do === "read")
     return (
@@ -56,6 +60,101 @@ export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapsh
         ]}
       />
     );
+  if (search.do === "look")
+    return (
+      <CommandForm
+        command="note-look"
+        label="Looked at"
+        keep={["vessel"]}
+        fields={[
+          holding,
+          {
+            name: "look",
+            label: "Its honey is",
+            kind: "choice",
+            options: [
+              { value: "clear", label: "clear" },
+              { value: "cloudy", label: "cloudy" },
+              { value: "half", label: "half set" },
+              { value: "solid", label: "set through" },
+            ],
+          },
+        ]}
+      />
+    );
+  if (search.do === "taste") {
+    const faults = FAULTS.map((value) => ({ value, label: value }));
+    return (
+      <CommandForm
+        command="taste"
+        label="Note it"
+        keep={["vessel"]}
+        fields={[
+          holding,
+          {
+            name: "words",
+            label: "It smells and tastes",
+            placeholder: "mint, grass, a little resin",
+            span: 3,
+          },
+          { name: "flavour", label: "Faults of flavour", kind: "choice", options: faults },
+          { name: "particles", label: "What floats in it", kind: "choice", options: faults },
+          { name: "clarity", label: "Cloudiness", kind: "choice", options: faults, hint: "not in set honey" },
+        ]}
+      />
+    );
+  }
+  if (search.do === "sample")
+    return (
+      <CommandForm
+        command="keep-sample"
+        label="Keep it back"
+        keep={["place", "until"]}
+        fields={[
+          holding,
+          { name: "kg", label: "Sample", unit: "kg", kind: "figure", value: "0.25", span: 1 },
+          { name: "place", label: "Kept in", placeholder: "cellar, shelf 2" },
+          { name: "until", label: "Until", kind: "day", hint: "left out, for good" },
+        ]}
+      />
+    );
+  if (search.do === "air")
+    return (
+      <CommandForm
+        command="note-place-air"
+        label="Note the air"
+        keep={["place"]}
+        fields={[
+          {
+            name: "place",
+            label: "Where",
+            placeholder: "store",
+            offers: [...new Set(s.vessels.map((v) => v.place).filter((p) => p !== ""))],
+          },
+          { name: "tempC", label: "It is", unit: "°C", kind: "figure", span: 1 },
+          { name: "humidityPct", label: "Humidity", unit: "%", kind: "figure", span: 1 },
+        ]}
+      />
+    );
+  if (search.do === "stock") {
+    const { vessels } = await storeDesk(houseDatabase(), s);
+    return (
+      <StockTake
+        places={[...new Set(s.vessels.map((v) => v.place).filter((p) => p !== ""))]}
+        place={search.from ?? ""}
+        vessels={vessels.map((v) => {
+          const held = s.vessels.find((h) => h.name === v.name);
+          return {
+            name: v.name,
+            place: held?.place ?? "",
+            heldG: v.heldG,
+            emptyG: v.emptyG,
+            weighable: v.weighable,
+          };
+        })}
+      />
+    );
+  }
   if (search.do === "lost")
     return (
       <CommandForm

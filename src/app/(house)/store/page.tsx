@@ -1,17 +1,22 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { swatch } from "@/core/honey/colour";
+import { houseDatabase } from "@/house/door";
 import { ageBetween } from "@/house/language/clock";
 import { massFigureG, massG, unitOf } from "@/house/language/shown";
 import { capital, plural } from "@/house/language/spoken";
 import { enzymesSaid, whyHeat } from "@/house/settle/heat";
 import { settling, stored, vesselWord } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
-import { colourSaid, shelved, vesselVerdict } from "@/house/store/view";
+import type { Snapshot, VesselState } from "@/house/standing/snapshot";
+import { storeKeeps } from "@/house/store/kept";
+import { colourSaid, gradeOf, places, vesselVerdict } from "@/house/store/view";
+import { bloomsSaid, setsSaid, stateOf, watchOf, watchRows, whyWatched } from "@/house/store/watch";
 import { Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
 import { Shelf } from "@/ui/figures/shelf";
+import { WatchList } from "@/ui/store/watch-list";
 import { RecordTable } from "@/ui/table/record";
 import { Why } from "@/ui/why/why";
 import { houseAsItStands } from "../../read";
@@ -19,11 +24,16 @@ import { StoreDoing, type StoreSearch } from "./doing";
 
 export const metadata: Metadata = { title: "Store" };
 
+/** So many are told on the watch list. */
+const MOST_WATCHED = 8;
+
 export default async function Store({ searchParams }: { searchParams: Promise<StoreSearch> }) {
   const search = await searchParams;
   const s = await houseAsItStands();
   const pails = stored(s);
   const young = settling(s);
+  const watched = watchRows(s);
+  const { unseen, samples, tasted } = await storeKeeps(houseDatabase(), s);
   return (
     <>
       <Lead title="Store">
@@ -42,9 +52,14 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
           { id: "pour", label: "Pour" },
           { id: "came", label: "Honey came" },
           { id: "read", label: "Read it" },
-          { id: "colour", label: "Its colour" },
+          { id: "look", label: "How it looks" },
+          { id: "stock", label: "Take stock" },
         ]}
         rest={[
+          { id: "colour", label: "Its colour" },
+          { id: "taste", label: "Taste it" },
+          { id: "sample", label: "Keep a sample" },
+          { id: "air", label: "The air there" },
           { id: "lost", label: "Book a loss" },
           { id: "place", label: "Where it stands" },
           { id: "vessels", label: "Set up vessels" },
@@ -52,16 +67,72 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
         open={search.do}
       />
       <StoreDoing search={search} s={s} />
-      <Panel title="The shelf, use first to keep longest" className="mt-4">
-        {s.vessels.length === 0 ? (
-          <p className="text-ink-2">
-            The shelf is empty. Vessels appear here as they are filled in the Spin bay, or as honey comes from
-            outside.
+      {watched.length > 0 && (
+        <Panel title="May ferment" className="mt-4">
+          <WatchList
+            rows={watched.slice(0, MOST_WATCHED)}
+            more={Math.max(0, watched.length - MOST_WATCHED)}
+          />
+          <p className="mt-2 flex flex-wrap gap-x-6">
+            <a
+              href="/store-calendar"
+              className="flex min-h-12 items-center font-semibold underline underline-offset-4"
+            >
+              These days in a calendar
+            </a>
           </p>
-        ) : (
-          <Shelf vessels={shelved(s, [...pails, ...young])} />
-        )}
-      </Panel>
+        </Panel>
+      )}
+      {s.vessels.length === 0 ? (
+        <Panel title="The shelves" className="mt-4">
+          <p className="text-ink-2">
+            The shelves are empty. Vessels appear here as they are filled in the Spin bay, or as honey comes
+            from outside.
+          </p>
+        </Panel>
+      ) : (
+        places(s, [...pails, ...young]).map((p) => (
+          <Panel
+            key={p.name}
+            title={p.name === "" ? "Nobody said where these stand" : capital(p.name)}
+            className="mt-4"
+          >
+            <p className="mb-2 flex flex-wrap gap-x-5 text-[15px]">
+              <b className="text-mass">{p.mass}</b>
+              {p.air && <span className="text-heat">{p.air}</span>}
+              {p.wrong && <b className="text-stop">{p.wrong}</b>}
+              {!p.air && p.name !== "" && (
+                <Link href={`/store?do=air`} className="text-ink-2">
+                  nobody said how warm it is there
+                </Link>
+              )}
+            </p>
+            <Shelf vessels={p.vessels} />
+          </Panel>
+        ))
+      )}
+      {(unseen.length > 0 || samples.length > 0) && (
+        <Panel title="Kept back, and not seen" className="mt-4">
+          <ul>
+            {unseen.map((u) => (
+              <li key={u.name} className="border-t border-rule py-2">
+                <Link href={u.href} className="font-bold">
+                  {capital(u.name)}
+                </Link>{" "}
+                was not seen at {u.place}, {u.when}.
+              </li>
+            ))}
+            {samples.map((x) => (
+              <li key={x.key} className="border-t border-rule py-2">
+                <b>{x.title}</b>: {x.mass} kept in {x.place},{" "}
+                <span className={x.over ? "font-bold text-stop" : "text-ink-2"}>
+                  {x.until ? `until ${x.until}` : "for good"}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </Panel>
+      )}
       {s.vessels.length > 0 && (
         <Panel title="The record" className="mt-4">
           <RecordTable
@@ -132,6 +203,37 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
                 cell: (p) => enzymesSaid(p.heat).replace(" %", ""),
               },
               { head: "Stands in", value: (p) => p.place, cell: (p) => p.place },
+              { head: "State", value: (p) => stateOf(s, p), cell: (p) => stateOf(s, p) },
+              {
+                head: "Bloom",
+                value: (p) => bloomsSaid(p),
+                cell: (p) => (
+                  <>
+                    {bloomsSaid(p)}
+                    {setsSaid(s, p) && <span className="block text-[14px] text-ink-2">{setsSaid(s, p)}</span>}
+                  </>
+                ),
+              },
+              {
+                head: "Tasted",
+                value: (p) => tasted.get(p.fillId)?.words ?? "",
+                cell: (p) => {
+                  const t = tasted.get(p.fillId);
+                  const g = gradeOf(p, t);
+                  return (
+                    t && (
+                      <>
+                        {t.words}
+                        <span className="block text-[14px] text-ink-2">
+                          {t.who}
+                          {g &&
+                            `, grade ${g.grade}${g.limitedBy === "nothing" ? "" : ` by its ${g.limitedBy}`}`}
+                        </span>
+                      </>
+                    )
+                  );
+                },
+              },
               {
                 head: "Age",
                 className: "whitespace-nowrap",
@@ -150,7 +252,7 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
                   <Why
                     why={{
                       title: `${capital(p.name)}: ${p.waterReckoned ? `water reckoned from ${p.from}` : "its own readings"}`,
-                      because: [...p.water.because, ...whyHeat(p)],
+                      because: [...watchedBecause(s, p), ...whyHeat(p)],
                       change: `A reading of the ${p.kind} itself.`,
                     }}
                   />
@@ -162,6 +264,12 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
       )}
     </>
   );
+}
+
+/** How closely it is watched, and from what; its water alone where that was never read. */
+function watchedBecause(s: Snapshot, v: VesselState) {
+  const watch = watchOf(s, v);
+  return watch ? whyWatched(s, v, watch) : v.water.because;
 }
 
 function NextStep({ verdict: [words, tone] }: { verdict: ReturnType<typeof vesselVerdict> }) {

@@ -135,6 +135,19 @@ export const bloomsSince = (
 ): Promise<{ id: number; yard_id: number; what: string; date: string }[]> =>
   db("live_bloom").where("date", ">=", since).orderBy(["date", "id"]);
 
+/** What was seen to bloom, yard by yard by name, oldest first. */
+export const bloomsOfYards = (
+  db: Knex,
+  names: readonly string[],
+): Promise<{ yard: string; what: string; date: string }[]> =>
+  names.length === 0
+    ? Promise.resolve([])
+    : db("live_bloom as b")
+        .join("yard as y", "y.id", "b.yard_id")
+        .whereRaw("y.name = any(?)", [[...names]])
+        .orderBy(["b.date", "b.id"])
+        .select("y.name as yard", "b.what", "b.date");
+
 /** A weighing of this charge that speaks of a later moment. */
 export const weighedSince = (db: Knex, fillId: number, at: Date): Promise<{ gross_g: number } | undefined> =>
   db("live_weigh_in").where({ fill_id: fillId }).where("stated_at", ">", at).first("gross_g");

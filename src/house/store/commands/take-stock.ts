@@ -1,0 +1,141 @@
+import { z } from "zod";
+import { gramsFromKg } from "@/core/units";
+import { refuse } from "../../language/errors";
+import { list, massKg, note, text } from "../../language/fields";
+import { massG } from "../../language/shown";
+import { capital, plural, spoken } from "../../language/spoken";
+import { vesselName } from "../../language/vessel-name";
+import { ANY_HAND, defineCommand } from "../../ledger/command";
+import { fillAt, lastFillOf } from "../../ledger/records/fills";
+import { vesselsHolding } from "../../standing/records";
+import { oneVessel, placeOf, statingVessel } from "../../vessels/records";
+
+/** What a scale and a drip may differ by before anybody books it, g. */
+const WITHIN_G = 100;
+
+export const takeStock = defineCommand({
+  name: "take-stock",
+  summary: "Go along a shelf: which vessels stand there, what they weigh, and which are not there",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({
+    place: text("The place", 40),
+    seen: list(
+      "The vessels seen",
+      z.strictObject({
+        vessel: vesselName("A vessel"),
+        /** On the scale, with what is in it; left out where it was only seen. */
+        grossKg: massKg("Its weight", 6000).optional(),
+      }),
+      400,
+    ),
+    /** Why what is found is not what is booked. */
+    despite: note("The reason"),
+  }),
+  async run(work, input) {
+    const names = input.seen.map(({ vessel: v }) => `${v.kind} ${v.tag}`);
+    const twice = names.findIndex((n, i) => names.indexOf(n) !== i);
+    if (twice !== -1)
+      refuse("twice", `${capital(names[twice] ?? "")} was seen already.`, `seen.${twice}.vessel`);
+    const moved: string[] = [];
+    const differences: { name: string; grams: number }[] = [];
+    const rows: Record<string, unknown>[] = [];
+    const because = `stock was taken at ${input.place}`;
+    for (const [i, { vessel: v, grossKg }] of input.seen.entries()) {
+      const at = `seen.${i}`;
+      const vessel = await oneVessel(work.tx, v.kind, v.tag, `${at}.vessel`, work.at);
+      const name = `${v.kind} ${vessel.tag}`;
+      const last = await lastFillOf(work.tx, vessel.id);
+      const booked = last ? (await fillAt(work.tx, last.id, work.at)).grams : 0;
+      const stood = await placeOf(work.tx, vessel.id, work.at);
+      await work.restOn(statingVessel(vessel), because);
+      if ((stood ?? "").toLowerCase() !== input.place.toLowerCase()) {
+        await work.state("vessel_place", { vessel_id: vessel.id, place: input.place });
+        if (stood !== null) moved.push(name);
+      }
+      let found: number | null = null;
+      if (grossKg !== undefined) {
+        if (vessel.weighable === false)
+          refuse("not-weighed", `${capital(name)} cannot be weighed: leave its weight out.`, `${at}.grossKg`);
+        found = gramsFromKg(grossKg) - vessel.empty_g;
+        if (found < 0)
+          refuse(
+            "under-empty",
+            `${capital(name)} weighs ${massG(vessel.empty_g)} empty: it cannot weigh less.`,
+            `${at}.grossKg`,
+          );
+        const difference = found - booked;
+        if (Math.abs(difference) > WITHIN_G) {
+          if (!last || booked === 0)
+            refuse(
+              "empty-by-the-book",
+              `${capital(name)} is empty by the book: fill it or receive what is in it, then weigh it.`,
+              `${at}.grossKg`,
+            );
+          differences.push({ name, grams: difference });
+          // By its weight: all that ever went in and out of it counts.
+          await work.restOnAllOf(last.id, because);
+          if (difference < 0)
+            await work.lose({
+              from: last.id,
+              fromName: capital(name),
+              grams: -difference,
+              cause: "missing at stock-take",
+              of: name,
+              because,
+            });
+          else {
+            const gain = await work.openFill({ kind: "gain", name: `gain at stock-take, ${name}` });
+            await work.move({
+              from: gain,
+              to: last.id,
+              grams: difference,
+              kind: "gain",
+              fromName: "The gain",
+              because,
+            });
+          }
+        }
+      }
+      rows.push({ vessel_id: vessel.id, seen: true, place: input.place, booked_g: booked, found_g: found });
+    }
+    if (differences.length > 0 && input.despite === "")
+      refuse(
+        "differs",
+        `${spoken(differences.map((d) => `${d.name} ${massG(Math.abs(d.grams), 2)} ${d.grams < 0 ? "less" : "more"}`))} than is booked: say why, or weigh again.`,
+        "despite",
+      );
+    const unseen = (await vesselsHolding(work.tx)).filter(
+      (h) => h.place.toLowerCase() === input.place.toLowerCase() && !names.includes(`${h.kind} ${h.tag}`),
+    );
+    for (const h of unseen)
+      rows.push({
+        vessel_id: h.vessel_id,
+        seen: false,
+        place: input.place,
+        booked_g: h.grams,
+        found_g: null,
+      });
+    await work.state("stock_take", { place: input.place, note: input.despite });
+    await work.stateMany("stock_seen", rows);
+    return {
+      seen: names.length,
+      moved,
+      differences,
+      unseen: unseen.map((h) => `${h.kind} ${h.tag}`),
+      grams: differences.reduce((g, d) => g + d.grams, 0),
+    };
+  },
+  say: ({ seen, moved, differences, unseen }, { place, despite }) =>
+    [
+      `Stock taken at ${place}: ${plural(seen, "vessel")} seen.`,
+      ...(moved.length > 0 ? [`${capital(spoken(moved))} moved here.`] : []),
+      ...(differences.length > 0
+        ? [
+            `Booked: ${spoken(differences.map((d) => `${d.name} ${massG(Math.abs(d.grams), 2)} ${d.grams < 0 ? "less" : "more"}`))}, ${despite}.`,
+          ]
+        : []),
+      ...(unseen.length > 0 ? [`Not seen: ${spoken(unseen)}.`] : []),
+    ].join(" "),
+  grams: ({ grams }) => (grams === 0 ? null : grams),
+});

@@ -1,0 +1,59 @@
+/** What the store keeps beside its vessels: samples, what was tasted, what was not seen at the last stock-take. */
+import type { Knex } from "knex";
+import { dayIn, whenIn, writtenDay } from "../language/clock";
+import { massG } from "../language/shown";
+import { capital } from "../language/spoken";
+import type { Snapshot } from "../standing/snapshot";
+import { notSeen, samplesKept, type TastingRow, tastingsOf } from "./records";
+
+export interface StoreKeeps {
+  readonly unseen: readonly { name: string; href: string; place: string; when: string }[];
+  readonly samples: readonly {
+    readonly key: string;
+    readonly title: string;
+    readonly mass: string;
+    readonly place: string;
+    readonly until: string | null;
+    readonly over: boolean;
+  }[];
+  /** The newest word on how each fill tastes. */
+  readonly tasted: ReadonlyMap<number, TastingRow>;
+}
+
+export async function storeKeeps(db: Knex, s: Snapshot): Promise<StoreKeeps> {
+  const [missing, samples, tasted] = await Promise.all([
+    notSeen(db),
+    samplesKept(db, s.now),
+    tastingsOf(
+      db,
+      s.vessels.map((v) => v.fillId),
+      s.now,
+    ),
+  ]);
+  const byFill = new Map(s.vessels.map((v) => [v.fillId, v]));
+  const today = dayIn(s.house.zone, s.now);
+  return {
+    unseen: missing.flatMap((m) => {
+      const v = byFill.get(m.fill_id);
+      return v
+        ? [
+            {
+              name: v.name,
+              href: `/trace/${v.kind}/${encodeURIComponent(v.tag)}`,
+              place: m.place,
+              when: whenIn(s.house.zone, m.at, s.now),
+            },
+          ]
+        : [];
+    }),
+    samples: samples.map((x) => ({
+      key: `${x.fill_id} ${x.at.getTime()}`,
+      title: capital(x.name),
+      mass: massG(x.grams, 2),
+      place: x.place,
+      until: x.keep_until && writtenDay(x.keep_until),
+      over: x.keep_until !== null && x.keep_until < today,
+    })),
+    tasted: new Map(tasted.map((t) => [t.fill_id, t])),
+  };
+}
