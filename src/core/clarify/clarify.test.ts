@@ -172,9 +172,65 @@ describe("through a mesh", () => {
     expect(flowOf([], 64)).toEqual({
       nowKgPerMin: null,
       firstKgPerMin: null,
+      verdict: "unknown",
       clogging: false,
       restMin: null,
     });
+  });
+
+  // Common practice: under half at two looks five minutes apart it clogs, under a quarter it is changed; cold honey is no clog.
+  it.each([
+    [
+      "one slow look of two minutes",
+      [
+        { min: 5, kg: 10 },
+        { min: 7, kg: 11 },
+      ],
+      "runs",
+    ],
+    [
+      "two slow looks",
+      [
+        { min: 5, kg: 10 },
+        { min: 7, kg: 11.5 },
+        { min: 9, kg: 13 },
+      ],
+      "clogging",
+    ],
+    [
+      "one look over five minutes",
+      [
+        { min: 5, kg: 10 },
+        { min: 10, kg: 14 },
+      ],
+      "clogging",
+    ],
+    [
+      "hardly anything",
+      [
+        { min: 5, kg: 10 },
+        { min: 11, kg: 12 },
+      ],
+      "change",
+    ],
+    [
+      "honey that grew cold",
+      [
+        { min: 5, kg: 10, tempC: 32 },
+        { min: 11, kg: 15, tempC: 25 },
+      ],
+      "cold",
+    ],
+    [
+      "cold and closing",
+      [
+        { min: 5, kg: 10, tempC: 32 },
+        { min: 11, kg: 12, tempC: 25 },
+      ],
+      "clogging",
+    ],
+  ] as const)("%s: %j is %s", (_, through, verdict) => {
+    expect(flowOf(through, 64).verdict).toBe(verdict);
   });
 
   it("told out of order, or a weight that fell, the flow is the same", () => {

@@ -85,36 +85,68 @@ export function strainTimeMin(pass: Pass, timed: readonly TimedPass[] = []): Str
 export interface Through {
   readonly min: number;
   readonly kg: number;
+  /** Of the honey as it ran just then, °C, 10-75; null where nobody measured. */
+  readonly tempC?: number | null;
 }
 
-/** A rate this far under where the pass began says that the mesh is closing (common practice: half). */
+/** A rate this far under where the pass began says that the mesh is closing, or is to be changed (common practice). */
 const CLOGGING = 0.5;
+const CLOSED = 0.25;
+/** One slow look is a look; two, or one over so many minutes, are a rate. */
+const LOOK_MIN = 5;
+
+export type FlowVerdict = "unknown" | "runs" | "cold" | "clogging" | "change";
 
 export interface Flow {
-  /** Over the last told stretch; null before two figures are told. */
+  /** Over the last told stretch; null before anything is told. */
   readonly nowKgPerMin: number | null;
   readonly firstKgPerMin: number | null;
+  /** "cold": slower only as far as colder honey is thicker. */
+  readonly verdict: FlowVerdict;
   readonly clogging: boolean;
   /** Minutes until `totalKg` is through as fast as it runs now; null where it does not run. */
   readonly restMin: number | null;
 }
 
 /**
- * How a pass runs by what was weighed under it.
+ * How a pass runs by what was weighed under it, its rate corrected for how thick honey is at the temperature told.
  * @param through in any order; a fall in mass is a pail changed by mistake and is left out
+ * @param waterPct of the honey, 13-22 %
+ * @throws DomainError for a temperature or water out of range
  */
-export function flowOf(through: readonly Through[], totalKg: number): Flow {
-  const told = [{ min: 0, kg: 0 }, ...through]
+export function flowOf(through: readonly Through[], totalKg: number, waterPct = 17.5): Flow {
+  const told = [{ min: 0, kg: 0, tempC: null }, ...through]
     .sort((a, b) => a.min - b.min)
     .filter((t, i, all) => i === 0 || (t.min > (all[i - 1]?.min ?? 0) && t.kg >= (all[i - 1]?.kg ?? 0)));
-  const rates = told.slice(1).map((t, i) => (t.kg - (told[i]?.kg ?? 0)) / (t.min - (told[i]?.min ?? 0)));
-  const first = rates[0] ?? null;
-  const now = rates.at(-1) ?? null;
+  const stretches = told.slice(1).map((t, i) => {
+    const minutes = t.min - (told[i]?.min ?? 0);
+    const rate = (t.kg - (told[i]?.kg ?? 0)) / minutes;
+    // Honey told once is taken to stay as it is until it is told again.
+    const tempC = told.slice(0, i + 2).findLast((x) => x.tempC != null)?.tempC ?? null;
+    return { minutes, rate, thick: tempC === null ? null : viscosityPaS(waterPct, tempC) };
+  });
+  const first = stretches[0] ?? null;
   const left = Math.max(0, totalKg - (told.at(-1)?.kg ?? 0));
+  const shares = stretches.map((x) => {
+    const raw = first && first.rate > 0 ? x.rate / first.rate : 1;
+    const thicker = first?.thick && x.thick ? x.thick / first.thick : 1;
+    return { raw, own: raw * thicker, minutes: x.minutes };
+  });
+  const [before, now] = [shares.at(-2), shares.at(-1)];
+  const verdict = ((): FlowVerdict => {
+    if (!now || shares.length < 2) return "unknown";
+    if (left === 0) return "runs";
+    const surely = now.minutes >= LOOK_MIN || (before !== undefined && before.own < CLOGGING);
+    if (now.own < CLOSED && surely) return "change";
+    if (now.own < CLOGGING && surely) return "clogging";
+    return now.raw < CLOGGING && now.own >= CLOGGING ? "cold" : "runs";
+  })();
+  const rate = stretches.at(-1)?.rate ?? null;
   return {
-    nowKgPerMin: now,
-    firstKgPerMin: first,
-    clogging: rates.length > 1 && first !== null && now !== null && left > 0 && now < first * CLOGGING,
-    restMin: now === null || now <= 0 ? null : left / now,
+    nowKgPerMin: rate,
+    firstKgPerMin: first?.rate ?? null,
+    verdict,
+    clogging: verdict === "clogging" || verdict === "change",
+    restMin: rate === null || rate <= 0 ? null : left / rate,
   };
 }

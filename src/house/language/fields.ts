@@ -8,6 +8,9 @@ import { z } from "zod";
 import { DomainError } from "@/core/domain-error";
 import { parseFigure, parseJarG, parseMassKg, parseTempC, READ_AS } from "@/core/units";
 import { asRead, asWritten, shown, unitOf } from "./shown";
+import { TAG_LETTER, type TagKind } from "./tag-letter";
+
+export { TAG_LETTER, type TagKind } from "./tag-letter";
 
 interface Range {
   min: number;
@@ -125,18 +128,6 @@ export const note = (what: string, max = 200) =>
     .pipe(z.string().max(max, `${what} may be at most ${max} characters long.`))
     .default("")
     .meta({ description: `${what}; at most ${max} characters; may be left out.` });
-
-/** The letter that stands before a tag on its printed label and on the line. */
-export const TAG_LETTER = {
-  super: "S",
-  pail: "B",
-  colony: "C",
-  bin: "K",
-  drum: "D",
-  tank: "V",
-  tub: "U",
-} as const;
-export type TagKind = keyof typeof TAG_LETTER;
 
 /** A tag as written on the thing: letters, digits and hyphens; "S41" and "41" are the same super. */
 export const tag = (kind: TagKind) => {

@@ -50,3 +50,15 @@ export function partsIn(zone: string, ms: number): { readonly day: string; reado
   const [day = "", clock = ""] = text.split(" ");
   return { day, clock };
 }
+
+/** The moment of a day and a clock time in a zone, ms; where the clock skips it, the hour it skips to. */
+export function momentAt(zone: string, isoDay: string, clock: string): number {
+  const asIfThere = Date.parse(`${isoDay}T${clock}:00Z`);
+  const shift = (ms: number): number => {
+    const there = partsIn(zone, ms);
+    return Date.parse(`${there.day}T${there.clock}:00Z`) - Math.floor(ms / 60_000) * 60_000;
+  };
+  // The shift of the guess may be another than that of the moment, around a change of the clocks.
+  const guess = asIfThere - shift(asIfThere);
+  return asIfThere - shift(guess);
+}

@@ -1,26 +1,9 @@
 /** A vessel of strained honey as people name it: "pail 12", "b12", "drum D1", "tank 2". */
 import { z } from "zod";
-import { TAG_LETTER, tag } from "./fields";
+import { tag } from "./fields";
+import { eachNamed, KINDS, type NamedVessel, vesselNamed } from "./vessel-named";
 
-const KINDS = ["pail", "drum", "tank", "tub"] as const;
-
-export interface NamedVessel {
-  readonly kind: (typeof KINDS)[number];
-  readonly tag: string;
-}
-
-/** What the words name; null when they name no vessel. A bare tag is a pail's. */
-export function vesselNamed(words: string): NamedVessel | null {
-  const text = words.slice(0, 60).normalize("NFC").trim();
-  const [, word, rest] = /^(pail|bucket|drum|tank|tub) {1,3}(\S{1,20})$/i.exec(text) ?? [];
-  const said = word?.toLowerCase() === "bucket" ? "pail" : word?.toLowerCase();
-  const named = KINDS.find((k) => k === said);
-  const bare = (named ? (rest ?? "") : text).toUpperCase().replace(/^:/, "");
-  const kind = named ?? KINDS.find((k) => bare[0] === TAG_LETTER[k] && /[\d:]/.test(bare[1] ?? "")) ?? "pail";
-  const lettered = bare[0] === TAG_LETTER[kind] && /[\d:]/.test(bare[1] ?? "");
-  const tag = (lettered ? bare.slice(1) : bare).replace(/^:/, "");
-  return /^[A-Z0-9][A-Z0-9-]{0,15}$/.test(tag) ? { kind, tag } : null;
-}
+export { type NamedVessel, vesselNamed } from "./vessel-named";
 
 export const vesselName = (what: string) =>
   z
@@ -38,12 +21,6 @@ export const vesselName = (what: string) =>
       return z.NEVER;
     })
     .meta({ description: `${what}: pail 12, drum 2, tank 1, tub 3.` });
-
-/** "pail 12, pail 13", "b12 b13", "pail 12 and drum 2": each vessel's own words. */
-const eachNamed = (words: string): string[] =>
-  (words.slice(0, 2000).match(/(?:(?:pail|bucket|drum|tank|tub)s? {1,3})?[^\s,]{1,30}/gi) ?? []).flatMap(
-    (w) => (/^and$/i.test(w) ? [] : [w.replace(/^(\w+?)s (?=\S)/i, "$1 ")]),
-  );
 
 /** Several vessels, as a list or as words; each once. */
 export const vesselNames = (what: string, max: number) =>

@@ -2,6 +2,9 @@
 export const WARMER_KINDS = ["cabinet", "warm room", "water jacket", "band heater", "water bath"] as const;
 export type WarmerKind = (typeof WARMER_KINDS)[number];
 
+/** Vessels are carried into these; the others are put round a vessel where it stands. */
+export const CARRIED_INTO: ReadonlySet<WarmerKind> = new Set(["cabinet", "warm room", "water bath"]);
+
 /** The caution that belongs to each (common practice). */
 export const CAUTION: Readonly<Record<WarmerKind, string>> = {
   cabinet: "lids on while it warms; a full pail is hot and slippery when it comes out.",

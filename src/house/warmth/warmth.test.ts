@@ -130,6 +130,9 @@ describe("into the warmth", () => {
     );
     const out = await house.act<{ names: string[] }>("cool-vessels", { vessels: "b1", tempC: 38 });
     expect((await pail()).v.warming).toBeNull();
+    // Carried in and out: it stands where it stood before.
+    expect((await pail()).v.place).toBe("");
+    expect((await pail("2")).v.place).toBe("Cabinet");
     expect((await pail("2")).v.warming).toMatchObject({ warmer: "Cabinet" });
     await house.act("undo", { entry: out.entry });
     expect((await pail()).v.warming).toMatchObject({ warmer: "Cabinet" });

@@ -7,6 +7,7 @@ import type { MeshChoice } from "@/house/settle/desk";
 import { Field } from "../fields/field";
 import { tempIn } from "../fields/figure";
 import { Tick } from "../tick";
+import { WhileItRuns } from "./while-it-runs";
 
 export interface Passing {
   readonly meshes: readonly string[];
@@ -114,10 +115,14 @@ export function Through({
           </span>
           {warmer &&
             `; at ${temp(warm + 5, 0)} ${Math.round(warmer.min)} min, and ${(aDay(warm + 5) - aDay(warm)).toFixed(1)} points more of its enzymes for each day it stays so warm`}
-          . Where it runs at less than half of how it began, the mesh is closing: turn it, scrape over the
-          coarse one only, or change it.
+          .
         </p>
       )}
+      <WhileItRuns
+        massKg={massKg}
+        waterPct={waterPct}
+        onDone={(minutes) => onChange({ ...passing, minutes: String(minutes) })}
+      />
     </fieldset>
   );
 }

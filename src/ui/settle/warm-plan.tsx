@@ -1,11 +1,10 @@
 "use client";
 
-import { DateTime } from "luxon";
 import { useState } from "react";
 import { type ToWarm, warmingOrder } from "@/core/heat/warming";
 import type { Look } from "@/core/honey/granulation";
 import { readClock } from "@/house/language/clock-time";
-import { clockSaid, partsIn, weekdaySaid } from "@/house/language/said-time";
+import { clockSaid, momentAt, partsIn, weekdaySaid } from "@/house/language/said-time";
 import { difference, temp } from "@/house/language/shown";
 import { type Estimate, estimateOf, USUAL_FROM_C, USUAL_LOOK } from "@/house/warmth/course";
 import { USUAL_UNTIL_C } from "@/house/warmth/kinds";
@@ -58,7 +57,7 @@ export function WarmPlan({
   if (!warmer) return null;
   const untilC = tempIn(untilTold) ?? USUAL_UNTIL_C;
   const at = readClock(clock) ?? "08:00";
-  const by = day ? DateTime.fromISO(`${day}T${at}`, { zone }).toMillis() : null;
+  const by = day ? momentAt(zone, day, at) : null;
   const when = (ms: number): string => {
     const { day: date, clock: time } = partsIn(zone, ms);
     return `${weekdaySaid(date)} ${clockSaid(time)}`;
@@ -181,41 +180,43 @@ export function WarmPlan({
         )}
       </div>
       {order.length > 0 && (
-        <table className="mt-3 w-full text-left" aria-label="The order of warming">
-          <thead className="text-[15px] text-ink-2">
-            <tr>
-              <th className="font-normal">Vessel</th>
-              <th className="font-normal">In</th>
-              <th className="font-normal">Look</th>
-              <th className="font-normal">Liquid by</th>
-              <th className="text-right font-normal">Hours</th>
-              <th className="text-right font-normal">Enzymes, at the wall</th>
-            </tr>
-          </thead>
-          <tbody>
-            {order.map((o) => {
-              const { time, costPct, wallPct } = o.of.e;
-              const startMs = deadline - o.startsH * 3_600_000;
-              const begins = Math.max(nowMs, startMs);
-              return (
-                <tr key={o.of.v.name} className="border-t border-rule">
-                  <td className="py-2 font-bold">{o.of.v.name}</td>
-                  <td className={startMs < nowMs - 60_000 ? "font-semibold text-stop" : ""}>
-                    {startMs <= nowMs + 60_000 ? "now" : when(startMs)}
-                  </td>
-                  <td>{time ? when(begins + time.loH * 3_600_000) : "–"}</td>
-                  <td>{time ? when(begins + time.hiH * 3_600_000) : "never so"}</td>
-                  <td className="text-right font-mono">
-                    {time ? `${Math.round(time.loH)}–${Math.round(time.hiH)}` : "–"}
-                  </td>
-                  <td className="text-right font-mono text-heat">
-                    −{costPct.toFixed(1)} %, −{wallPct.toFixed(1)} %
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <div className="overflow-x-auto">
+          <table className="mt-3 w-full min-w-[640px] text-left" aria-label="The order of warming">
+            <thead className="text-[15px] text-ink-2">
+              <tr>
+                <th className="font-normal">Vessel</th>
+                <th className="font-normal">In</th>
+                <th className="font-normal">Look</th>
+                <th className="font-normal">Liquid by</th>
+                <th className="text-right font-normal">Hours</th>
+                <th className="text-right font-normal">Enzymes, at the wall</th>
+              </tr>
+            </thead>
+            <tbody>
+              {order.map((o) => {
+                const { time, costPct, wallPct } = o.of.e;
+                const startMs = deadline - o.startsH * 3_600_000;
+                const begins = Math.max(nowMs, startMs);
+                return (
+                  <tr key={o.of.v.name} className="border-t border-rule">
+                    <td className="py-2 font-bold">{o.of.v.name}</td>
+                    <td className={startMs < nowMs - 60_000 ? "font-semibold text-stop" : ""}>
+                      {startMs <= nowMs + 60_000 ? "now" : when(startMs)}
+                    </td>
+                    <td>{time ? when(begins + time.loH * 3_600_000) : "–"}</td>
+                    <td>{time ? when(begins + time.hiH * 3_600_000) : "never so"}</td>
+                    <td className="text-right font-mono">
+                      {time ? `${Math.round(time.loH)}–${Math.round(time.hiH)}` : "–"}
+                    </td>
+                    <td className="text-right font-mono text-heat">
+                      −{costPct.toFixed(1)} %, −{wallPct.toFixed(1)} %
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </div>
       )}
       <p className="mt-2 text-[15px] text-ink-2" aria-live="polite">
         {never
@@ -224,7 +225,7 @@ export function WarmPlan({
             ? "There is not time enough for all of it by then: fewer, smaller vessels, or a later day."
             : order.length > warmer.free
               ? `There is room for ${warmer.free} at once: the others follow as those come out.`
-              : "Hours are what it surely takes, at the slow end; each stays warm no longer than it must."}
+              : "Look at the earlier time, surely liquid by the later: four times in five between. None stays warm longer than it must."}
       </p>
       <div className="mt-3 flex flex-wrap items-center gap-4">
         <button

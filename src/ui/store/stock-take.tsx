@@ -3,7 +3,7 @@
 import { useMemo, useState } from "react";
 import { mass, massG } from "@/house/language/shown";
 import { capital, plural } from "@/house/language/spoken";
-import { vesselNamed } from "@/house/language/vessel-name";
+import { vesselNamed } from "@/house/language/vessel-named";
 import { Field } from "../fields/field";
 import { forTheHouse, massIn } from "../fields/figure";
 import { SaysStanding } from "../fields/standing";

@@ -10,9 +10,10 @@ import { type NamedVessel, vesselNames } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
 import { settleRules } from "../../settle/records";
+import { placeOf } from "../../vessels/records";
 import { standingIn } from "../../vessels/standing-in";
 import { estimateOf, USUAL_FROM_C, USUAL_LOOK } from "../course";
-import { ASK_PCT, CAUTION, USUAL_UNTIL_C } from "../kinds";
+import { ASK_PCT, CARRIED_INTO, CAUTION, USUAL_UNTIL_C } from "../kinds";
 import { looksOf, standingInWarmer, warmerNamed, warmingsOf, warmthOf } from "../records";
 
 async function allStandingIn(work: Work, named: readonly NamedVessel[]) {
@@ -106,6 +107,11 @@ export const warmVessels = defineCommand({
         despite: input.despite,
       })),
     );
+    if (CARRIED_INTO.has(warmer.kind))
+      await work.stateMany(
+        "vessel_place",
+        there.map((t) => ({ vessel_id: t.vessel.id, place: warmer.name })),
+      );
     const hoursOf = (of: (t: { loH: number; hours: number; hiH: number }) => number): number =>
       Math.max(...estimates.map((e) => (e.time ? of(e.time) : 0)));
     return {
@@ -145,6 +151,14 @@ export const coolVessels = defineCommand({
       "warming",
       there.map((t) => ({ fill_id: t.fill.id, warmer_id: null })),
     );
+    for (const [i, t] of there.entries()) {
+      // Back to where it stood; whoever carries it elsewhere says so.
+      const stands = await placeOf(work.tx, t.vessel.id, work.at);
+      const warmer = rows[i]?.warmer ?? "";
+      if (stands?.toLowerCase() !== warmer.toLowerCase()) continue;
+      const before = await placeOf(work.tx, t.vessel.id, new Date((rows[i]?.at.getTime() ?? 0) - 1));
+      await work.state("vessel_place", { vessel_id: t.vessel.id, place: before ?? "" });
+    }
     if (input.tempC !== undefined)
       await work.stateMany(
         "vessel_warmth",
