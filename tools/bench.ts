@@ -7,9 +7,15 @@ import { performance } from "node:perf_hooks";
 import { simulateDay, USUAL } from "@/core/dayplan";
 import { climateOf, dryingForecast, dryingRate, soundClimate } from "@/core/drying";
 import { arrangeLoad } from "@/core/extraction";
+import { carriedHeat } from "@/core/heat/carry";
 import { mix } from "@/core/ledger";
 import { connect } from "@/db";
-import { movementsOf, reachInDatabase } from "@/house/ledger/records/fills";
+import { behind, movementsOf, reachInDatabase } from "@/house/ledger/records/fills";
+import { snapshot } from "@/house/standing/snapshot";
+import { places } from "@/house/store/view";
+import { watchRows } from "@/house/store/watch";
+import { UNTOLD_C } from "@/house/warmth/kinds";
+import { warmthTold } from "@/house/warmth/told";
 import { hygrometerShows } from "@/standins";
 import { metBySlowTablet } from "./bench-browser";
 
@@ -135,6 +141,39 @@ async function history(chains: number, from: number): Promise<void> {
     insert into reading (entry_id, fill_id, scale, value, temp_c, compensates, index20, water_pct, sd_pct, who, at)
       select 2000000 + ${from} + g, ${id(2)}, 'water', 17, 20, true, 1.49, 17, 0.2, 'Bench', ${at} from ${series};
     insert into fill_balance (fill_id, grams, kind) select f.id, case when f.kind = 'parcel' then 10000 else 0 end, f.kind from fill f on conflict (fill_id) do nothing;
+  `);
+  await db.raw("analyze");
+}
+
+/** Pails of a delivery on a wall with a thermometer that spoke every minute for 180 days. */
+async function standing(pails: number): Promise<void> {
+  await command("add-pails", { tags: "Z1", emptyKg: 1.2, holdsKg: 27 });
+  await command("receive-honey", {
+    what: "opening",
+    country: "Holmland",
+    waterPct: 17,
+    into: [{ vessel: "pail Z1", kg: 20 }],
+  });
+  await command("place-vessel", { vessel: "pail Z1", place: "wall" });
+  await command("add-device", {
+    name: "wall",
+    kind: "thermo-hygrometer",
+    place: "wall",
+    tokenSha256: "0".repeat(64),
+  });
+  const series = `generate_series(1, ${pails}) g`;
+  const begin = "now() - interval '180 days'";
+  const delivery = "(select max(fill_id) from delivery)";
+  await bulk(`
+    insert into vessel (id, entry_id, kind, tag, empty_g, capacity_g) select 600000000 + g, 1000001, 'pail', 'Z9' || g, 1200, 27000 from ${series};
+    insert into fill (id, entry_id, kind, vessel_id, name, opened_at) select 600000000 + g, 1000001, 'pail', 600000000 + g, 'pail Z9' || g, ${begin} from ${series};
+    insert into movement (entry_id, from_fill, to_fill, grams, at, kind) select 1000001, (select max(id) from fill where kind = 'outside'), ${delivery}, ${pails} * 25000, ${begin} - interval '1 day', 'deliver';
+    insert into movement (entry_id, from_fill, to_fill, grams, at, kind) select 1000001, ${delivery}, 600000000 + g, 25000, ${begin}, 'deliver' from ${series};
+    insert into fill_balance (fill_id, grams, kind) select 600000000 + g, 25000, 'pail' from ${series};
+    insert into vessel_place (entry_id, vessel_id, place) select 1000001, 600000000 + g, 'wall' from ${series};
+    insert into reading (entry_id, fill_id, scale, value, temp_c, compensates, index20, water_pct, sd_pct, who, at)
+      select 1000001, 600000000 + g, 'water', 17, 20, true, 1.49, 16.5 + (g % 30) / 10.0, 0.2, 'Bench', now() - interval '170 days' from ${series};
+    insert into device_hour select (select max(id) from device), date_trunc('hour', now()) - h * interval '1 hour', 13 + (h % 24) / 10.0, 14 + (h % 24) / 10.0, 840, 60 from generate_series(0, 4319) h;
   `);
   await db.raw("analyze");
 }
@@ -354,6 +393,30 @@ report(
 drawing = false;
 await sheets;
 report("command round trip with that season", await timed(60, (i) => pull(supers[i + 225] as string)), 40);
+
+console.log("· 2,000 vessels in the store, a season of minutes of their air");
+await standing(2000);
+const stocked = await snapshot(db);
+const fills = stocked.vessels.map((v) => v.fillId);
+if (fills.length < 2000) throw new Error(`${fills.length} vessels stand in the store.`);
+const watching = async () => {
+  places(stocked, stocked.vessels);
+  watchRows(stocked, 8);
+};
+await timed(3, watching);
+report("shelves and watch list of 2,000 vessels", await timed(20, watching), 150);
+const { moves } = await behind(db, fills);
+const accounts = async () => {
+  const told = await warmthTold(db, fills, stocked.now);
+  carriedHeat(moves, told, stocked.now.getTime(), UNTOLD_C);
+};
+await timed(3, accounts);
+report("heat account of 2,000 vessels, a season of minutes", await timed(20, accounts), 300);
+report(
+  "all that stands, with those 2,000 vessels",
+  await timed(5, async () => void (await snapshot(db))),
+  1500,
+);
 
 console.log("· making the ledger longer: 1,000,000 movements");
 await more(1_000_000);

@@ -98,4 +98,44 @@ describe("the heat account carried along", () => {
       ),
     );
   });
+
+  it("stood in places, lists shared and summed once: the same as integrating each stretch", () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ lo: fc.integer({ min: 5, max: 30 }), wide: fc.integer({ min: 0, max: 9 }) }), {
+          minLength: 14,
+          maxLength: 60,
+        }),
+        fc.integer({ min: 0, max: 1500 }),
+        fc.integer({ min: 0, max: 1500 }),
+        fc.integer({ min: 0, max: 3000 }),
+        (air, arrives, moved, more) => {
+          const list = air.map(({ lo, wide }, i) => ({
+            at: i * 24 * H,
+            tempC: lo,
+            hiC: lo + wide,
+            lasting: true,
+          }));
+          const now = (arrives + more) * H;
+          const moves: HeatMove[] = [{ from: 1, to: 2, grams: 1000, at: arrives * H }];
+          const of = (known: Parameters<typeof carriedHeat>[1]) =>
+            carriedHeat(moves, known, now, UNKNOWN).get(2);
+          const stood = of(new Map([[2, { stood: [{ from: moved * H, told: list }] }]]));
+          // By hand: unknown until it was put there, then hour by hour.
+          const there = Math.min(now, Math.max(arrives, moved) * H);
+          const log = warmthBetween([], arrives * H, there, UNKNOWN);
+          const begins = list.filter((t) => t.at > there && t.at < now).map((t) => t.at);
+          for (const [i, at] of [there, ...begins].entries()) {
+            const word = list.findLast((t) => t.at <= at);
+            const until = begins[i] ?? now;
+            if (word && until > at) log.push({ hours: (until - at) / H, loC: word.tempC, hiC: word.hiC });
+          }
+          const hand = heatAccount(log);
+          for (const key of Object.keys(hand) as (keyof typeof hand)[])
+            expect(stood?.[key]).toBeCloseTo(hand[key], 6);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
 });

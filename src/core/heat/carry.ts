@@ -1,5 +1,17 @@
 /** The heat account carried from vessel to vessel: time and temperature in each, mixed by mass at every pour. */
-import { type HeatAccount, heatAccount, mixHeat, UNTOUCHED, type Warmth } from "./index";
+import { bisector } from "d3-array";
+import {
+  accountAfter,
+  addLoss,
+  type HeatAccount,
+  heatAccount,
+  type Loss,
+  lossOf,
+  mixHeat,
+  NO_LOSS,
+  UNTOUCHED,
+  type Warmth,
+} from "./index";
 
 /** Honey carried from one fill into another. */
 export interface HeatMove {
@@ -64,15 +76,93 @@ export function warmthBetween(
   return stretches;
 }
 
+/** From a moment on it stood where these words were told; lists are shared by all that stood there. */
+export interface StoodIn {
+  readonly from: number;
+  readonly told: readonly TempTold[];
+}
+/** What is known of a fill's warmth: words on itself, or on the places it stood in, in order of time. */
+export type KnownWarmth = readonly TempTold[] | { readonly stood: readonly StoodIn[] };
+
+/** So short a list is integrated as it comes. */
+const SHORT = 12;
+
+/** Losses from the first word of a list up to each of its words, summed once however many fills share the list. */
+const summed = new WeakMap<readonly TempTold[], readonly Loss[]>();
+
+function sumsOf(told: readonly TempTold[]): readonly Loss[] {
+  const known = summed.get(told);
+  if (known) return known;
+  let lost = NO_LOSS;
+  const sums = told.map((t, i) => {
+    const before = told[i - 1];
+    if (before)
+      lost = addLoss(
+        lost,
+        lossOf({ hours: (t.at - before.at) / HOUR_MS, loC: before.tempC, hiC: before.hiC ?? before.tempC }),
+      );
+    return lost;
+  });
+  summed.set(told, sums);
+  return sums;
+}
+
+const wordAt = bisector((t: TempTold) => t.at);
+
+/** From the first word of a list of lasting ones to a moment at or after it. */
+function lossUntil(told: readonly TempTold[], toMs: number): Loss {
+  const i = wordAt.right(told, toMs) - 1;
+  const word = told[i];
+  if (!word) return NO_LOSS;
+  return addLoss(
+    sumsOf(told)[i] ?? NO_LOSS,
+    lossOf({ hours: (toMs - word.at) / HOUR_MS, loC: word.tempC, hiC: word.hiC ?? word.tempC }),
+  );
+}
+
+/** The account after some time under one list of words. */
+function underList(
+  told: readonly TempTold[],
+  fromMs: number,
+  toMs: number,
+  unknown: Untold,
+  before: HeatAccount,
+): HeatAccount {
+  const first = told[0];
+  if (told.length <= SHORT || !first || first.at > fromMs || !told.every((t) => t.lasting))
+    return heatAccount(warmthBetween(told, fromMs, toMs, unknown), before);
+  return accountAfter(addLoss(lossUntil(told, toMs), lossUntil(told, fromMs), -1), before);
+}
+
+/** The account of a fill after it stood from one moment to another. */
+function accountOver(
+  known: KnownWarmth,
+  fromMs: number,
+  toMs: number,
+  unknown: Untold,
+  before: HeatAccount,
+): HeatAccount {
+  if (!("stood" in known)) return underList(known, fromMs, toMs, unknown, before);
+  let [account, at] = [before, fromMs];
+  const { stood } = known;
+  for (let i = -1; i < stood.length; i++) {
+    const until = Math.min(toMs, stood[i + 1]?.from ?? toMs);
+    if (until <= at) continue;
+    account = underList(stood[i]?.told ?? [], at, until, unknown, account);
+    at = until;
+  }
+  return account;
+}
+
 /**
  * The account of every fill at `nowMs`, from the movements behind it.
  * @param moves standing movements in order of time; a fill nothing came into is a source, whose honey has lost nothing yet
- * @param told temperatures by fill, each list in order of time
+ * @param told what is known of each fill, each list in order of time
  * @param unknown between what honey stands where nobody told, and how long a told temperature is known
  */
 export function carriedHeat(
   moves: readonly HeatMove[],
-  told: ReadonlyMap<number, readonly TempTold[]>,
+  told: ReadonlyMap<number, KnownWarmth>,
   nowMs: number,
   unknown: Untold,
 ): Map<number, HeatAccount> {
@@ -82,7 +172,7 @@ export function carriedHeat(
     const s = states.get(fill);
     if (!s || s.grams <= 0) return null;
     if (at > s.at) {
-      s.account = heatAccount(warmthBetween(told.get(fill) ?? [], s.at, at, unknown), s.account);
+      s.account = accountOver(told.get(fill) ?? [], s.at, at, unknown, s.account);
       s.at = at;
     }
     return s;

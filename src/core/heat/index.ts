@@ -69,42 +69,85 @@ export const UNTOUCHED: HeatAccount = {
 const KNOWN_C = 2;
 
 /**
- * The account of a honey after these stretches, in any order: enzymes fall and HMF forms at the rate of each moment's
- * temperature, so splitting a stretch changes nothing.
- * @param before what it had on its account when they began
- * @throws DomainError for negative hours, a range the wrong way round, or a temperature out of range
+ * What stretches of time cost, as it adds up: halvings of the enzymes, HMF formed, hours of which little is known. The
+ * losses of two stretches one after the other are their sum, in any order.
  */
-export function heatAccount(log: readonly Warmth[], before: HeatAccount = UNTOUCHED): HeatAccount {
-  const lost = { diastaseLo: 0, diastaseHi: 0, invertaseLo: 0, invertaseHi: 0 };
-  let [hmfLo, hmfHi, unknownHours] = [before.hmfLoMgKg, before.hmfHiMgKg, before.unknownHours];
-  for (const { hours, loC, hiC } of log) {
-    if (!(hours >= 0))
-      throw new DomainError("out-of-range", "A stretch of time cannot be negative.", { hours });
-    if (loC > hiC)
-      throw new DomainError("out-of-range", "A range of temperatures ends under its beginning.", {
-        loC,
-        hiC,
-      });
-    const days = hours / 24;
-    lost.diastaseLo += days / diastaseHalfLifeDays(loC);
-    lost.diastaseHi += days / diastaseHalfLifeDays(hiC);
-    lost.invertaseLo += days / invertaseHalfLifeDays(loC);
-    lost.invertaseHi += days / invertaseHalfLifeDays(hiC);
-    hmfLo += (HMF_TOLD_MG_KG * days) / hmfDays(loC).hi;
-    hmfHi += (HMF_TOLD_MG_KG * days) / hmfDays(hiC).lo;
-    if (hiC - loC > KNOWN_C) unknownHours += hours;
-  }
+export interface Loss {
+  readonly diastaseLo: number;
+  readonly diastaseHi: number;
+  readonly invertaseLo: number;
+  readonly invertaseHi: number;
+  readonly hmfLo: number;
+  readonly hmfHi: number;
+  readonly unknownHours: number;
+}
+export const NO_LOSS: Loss = {
+  diastaseLo: 0,
+  diastaseHi: 0,
+  invertaseLo: 0,
+  invertaseHi: 0,
+  hmfLo: 0,
+  hmfHi: 0,
+  unknownHours: 0,
+};
+
+/** Two losses together, or what one is more than another where `sign` is -1. */
+export const addLoss = (a: Loss, b: Loss, sign: 1 | -1 = 1): Loss => ({
+  diastaseLo: a.diastaseLo + sign * b.diastaseLo,
+  diastaseHi: a.diastaseHi + sign * b.diastaseHi,
+  invertaseLo: a.invertaseLo + sign * b.invertaseLo,
+  invertaseHi: a.invertaseHi + sign * b.invertaseHi,
+  hmfLo: a.hmfLo + sign * b.hmfLo,
+  hmfHi: a.hmfHi + sign * b.hmfHi,
+  unknownHours: a.unknownHours + sign * b.unknownHours,
+});
+
+/** What one stretch costs. @throws DomainError as {@link heatAccount} */
+export function lossOf({ hours, loC, hiC }: Warmth): Loss {
+  if (!(hours >= 0))
+    throw new DomainError("out-of-range", "A stretch of time cannot be negative.", { hours });
+  if (loC > hiC)
+    throw new DomainError("out-of-range", "A range of temperatures ends under its beginning.", {
+      loC,
+      hiC,
+    });
+  const days = hours / 24;
+  return {
+    diastaseLo: days / diastaseHalfLifeDays(loC),
+    diastaseHi: days / diastaseHalfLifeDays(hiC),
+    invertaseLo: days / invertaseHalfLifeDays(loC),
+    invertaseHi: days / invertaseHalfLifeDays(hiC),
+    hmfLo: (HMF_TOLD_MG_KG * days) / hmfDays(loC).hi,
+    hmfHi: (HMF_TOLD_MG_KG * days) / hmfDays(hiC).lo,
+    unknownHours: hiC - loC > KNOWN_C ? hours : 0,
+  };
+}
+
+/** An account after a loss. */
+export function accountAfter(lost: Loss, before: HeatAccount = UNTOUCHED): HeatAccount {
   const left = (pct: number, halvings: number): number => pct * 0.5 ** halvings;
   return {
     diastaseLoPct: left(before.diastaseLoPct, lost.diastaseHi),
     diastaseHiPct: left(before.diastaseHiPct, lost.diastaseLo),
     invertaseLoPct: left(before.invertaseLoPct, lost.invertaseHi),
     invertaseHiPct: left(before.invertaseHiPct, lost.invertaseLo),
-    hmfLoMgKg: hmfLo,
-    hmfHiMgKg: hmfHi,
-    unknownHours,
+    hmfLoMgKg: before.hmfLoMgKg + lost.hmfLo,
+    hmfHiMgKg: before.hmfHiMgKg + lost.hmfHi,
+    unknownHours: before.unknownHours + lost.unknownHours,
   };
 }
+
+/**
+ * The account of a honey after these stretches, in any order: enzymes fall and HMF forms at the rate of each moment's
+ * temperature, so splitting a stretch changes nothing.
+ * @param before what it had on its account when they began
+ * @throws DomainError for negative hours, a range the wrong way round, or a temperature out of range
+ */
+export const heatAccount = (log: readonly Warmth[], before: HeatAccount = UNTOUCHED): HeatAccount =>
+  accountAfter(
+    log.reduce((lost, stretch) => addLoss(lost, lossOf(stretch)), NO_LOSS),
+    before,
+  );
 
 /**
  * The account of honeys mixed, by mass. "% of the start" mixes so only as far as the honeys began alike: say so.

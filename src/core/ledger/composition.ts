@@ -132,6 +132,8 @@ function returning(
 export interface MixOptions {
   /** Fills to ask from: all honey coming into one of them is counted as its own from there on. */
   readonly startAt?: ReadonlySet<FillId>;
+  /** Only what is in each fill is asked, not what ever came in: honey that comes back needs no following then. */
+  readonly contentOnly?: boolean;
   /** Called for every standing movement with the grams it carries of each origin. */
   readonly onMove?: (movement: Movement, shares: ReadonlyMap<FillId, number>) => void;
 }
@@ -143,11 +145,11 @@ export interface MixOptions {
  */
 export function mix(
   movements: readonly Movement[],
-  { startAt, onMove }: MixOptions = {},
+  { startAt, contentOnly = false, onMove }: MixOptions = {},
 ): Map<FillId, Composition> {
   const order = standing(movements);
   const receivers = new Set(order.map((m) => m.to));
-  const circle = [...onCircles(order)];
+  const circle = contentOnly ? [] : [...onCircles(order)];
   const beenIn = new Map<FillId, Been>(circle.map((home) => [home, new Map()]));
   const states = new Map<FillId, State>();
   const state = (fill: FillId): State => {

@@ -269,7 +269,12 @@ describe("warmth", () => {
       /^Pail 1 is at 48 °C, over this house's 36 °C\. A day of it costs \d\.\d % of its enzymes/,
     );
     const hot = async () => decisions(await snapshot(house.db)).find((d) => d.id === "settle-too-warm");
-    expect(await hot()).toMatchObject({ what: "Pail 1 is too warm: 48.0 °C", tone: "stop", alarm: true, when: "now" });
+    expect(await hot()).toMatchObject({
+      what: "Pail 1 is too warm: 48.0 °C",
+      tone: "stop",
+      alarm: true,
+      when: "now",
+    });
     expect(decisions(await snapshot(house.db))[0]?.id).toBe("settle-too-warm");
     await house.act("note-warmth", { vessel: "pail 1", tempC: 30 });
     expect(await hot()).toBeUndefined();

@@ -197,12 +197,13 @@ export async function contentsOf(
   const sheets = sheetsOf(vessels, moves, read);
   const sheetOf = new Map(sheets.map((s) => [s.id, s]));
   const sources = [...batchOf.keys(), ...deliveryOf.keys()];
-  const shares = mix(moves, { startAt: new Set(sources) });
+  const shares = mix(moves, { startAt: new Set(sources), contentOnly: true });
   const asRead =
     sheets.length === 0
       ? shares
       : mix([...moves, ...sheets.flatMap((s) => s.moves)], {
           startAt: new Set([...sources, ...sheetOf.keys()]),
+          contentOnly: true,
         });
 
   const nameOf = (fillId: number): Omit<Origin, "grams"> | null => {
@@ -282,10 +283,17 @@ function sheetsOf(
 ): Sheet[] {
   const sheets: Sheet[] = [];
   const order = standing(moves);
+  const touching = group(
+    order.flatMap((m) => [
+      { fill: m.to, m },
+      { fill: m.from, m },
+    ]),
+    (x) => x.fill,
+  );
   for (const vesselFill of vessels) {
     const readings = read.get(vesselFill) ?? [];
     if (readings.length === 0) continue;
-    const own = order.filter((m) => m.to === vesselFill || m.from === vesselFill);
+    const own = (touching.get(vesselFill) ?? []).map((x) => x.m);
     const pours = own.filter((m) => m.to === vesselFill).map((m) => m.at);
     const between = group(readings, (r) => pours.filter((p) => p <= r.at.getTime()).length);
     for (const [, list] of between) {

@@ -44,7 +44,7 @@ describe("what may ferment", () => {
     expect(watchOf(set.s, set.v)?.liquidPct.mid).toBeGreaterThan(17.1);
     expect(["fortnightly", "weekly"]).toContain(watchOf(set.s, set.v)?.verdict);
     expect(stateOf(set.s, set.v)).toBe("granulating");
-    expect(watchRows(set.s)).toMatchObject([{ name: "pail 1", over: false }]);
+    expect(watchRows(set.s, 9).rows).toMatchObject([{ name: "pail 1", over: false }]);
   });
 
   it("the wettest and largest comes first, and says what raised it", async () => {
@@ -52,7 +52,8 @@ describe("what may ferment", () => {
     await stood("pail 2", 17.4);
     await stood("drum 1", 18.0, 200);
     const { s } = await held();
-    expect(watchRows(s).map((r) => r.name)).toEqual(["drum 1", "pail 1", "pail 2"]);
+    expect(watchRows(s, 9).rows.map((r) => r.name)).toEqual(["drum 1", "pail 1", "pail 2"]);
+    expect(watchRows(s, 1)).toMatchObject({ rows: [{ name: "drum 1" }], more: 2 });
     const risk = decisions(s).find((d) => d.id === "store-risk");
     expect(risk?.so).toMatch(
       /^Drum 1, 200\.0 kg: the liquid in it is 18\.0 % water, up to .*it stands in a big vessel\. Look at it weekly\.$/,

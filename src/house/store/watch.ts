@@ -229,19 +229,25 @@ const TODO: Readonly<Record<Exclude<Watch, "calm">, string>> = {
   weekly: "use it now, blend it down, or freeze it",
 };
 
-export const watchRows = (s: Snapshot): WatchRow[] =>
-  watchList(s).map(({ v, watch, due }) => ({
-    name: v.name,
-    title: capital(v.name),
-    href: `/trace/${v.kind}/${encodeURIComponent(v.tag)}`,
-    mass: massG(v.grams),
-    grams: v.grams,
-    liquid: `${watch.liquidPct.mid.toFixed(1)} %, at most ${watch.liquidPct.hi.toFixed(1)} %`,
-    watch: watch.verdict,
-    likely: watch.likely,
-    due: due <= s.now ? "now" : writtenDay(dayIn(s.house.zone, due)),
-    dueAt: due.toISOString(),
-    over: due <= s.now,
-    todo: TODO[watch.likely === "calm" ? "monthly" : watch.likely],
-    because: whyWatched(s, v, watch),
-  }));
+/** The first of the list as rows, with their working, and how many more there are. */
+export function watchRows(s: Snapshot, most: number): { readonly rows: WatchRow[]; readonly more: number } {
+  const all = watchList(s);
+  return {
+    more: Math.max(0, all.length - most),
+    rows: all.slice(0, most).map(({ v, watch, due }) => ({
+      name: v.name,
+      title: capital(v.name),
+      href: `/trace/${v.kind}/${encodeURIComponent(v.tag)}`,
+      mass: massG(v.grams),
+      grams: v.grams,
+      liquid: `${watch.liquidPct.mid.toFixed(1)} %, at most ${watch.liquidPct.hi.toFixed(1)} %`,
+      watch: watch.verdict,
+      likely: watch.likely,
+      due: due <= s.now ? "now" : writtenDay(dayIn(s.house.zone, due)),
+      dueAt: due.toISOString(),
+      over: due <= s.now,
+      todo: TODO[watch.likely === "calm" ? "monthly" : watch.likely],
+      because: whyWatched(s, v, watch),
+    })),
+  };
+}

@@ -229,7 +229,7 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
   strain: (d, s) => ({
     from: [{ vessel: from(d, s.holding, "drum 1"), ...(d.a % 2 ? { kg: Math.max(0.1, d.kg / 4) } : {}) }],
     to: [{ vessel: ["drum 1", "tank 1", `pail ${(d.b % 6) + 1}`][d.back % 3] }],
-    meshes: ["Sieve"],
+    meshes: [d.a % 2 ? mesh : "Sieve"],
     ...(d.b % 2 ? { keptKg: 0.05, minutes: 20, honeyC: 27 } : {}),
     despite: "asked for",
   }),

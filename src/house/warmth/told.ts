@@ -4,7 +4,7 @@
  */
 import { bisector, group } from "d3-array";
 import type { Knex } from "knex";
-import type { TempTold } from "@/core/heat/carry";
+import type { KnownWarmth, TempTold } from "@/core/heat/carry";
 import { UNTOLD_C } from "./kinds";
 import {
   type AirRow,
@@ -61,6 +61,21 @@ const airAt = (list: readonly Stretch[], at: number): Stretch | undefined => {
   const until = byFrom.right(list, at);
   return covering(list.slice(Math.max(0, until - FEW), until), at);
 };
+
+const UNKNOWN_FROM: Omit<TempTold, "at"> = { tempC: UNTOLD_C.loC, hiC: UNTOLD_C.hiC, lasting: true };
+
+/** The air of a place as words on whatever stands in it and nobody told more of; unknown where it is silent. */
+export function toldOfPlace(air: readonly Stretch[]): TempTold[] {
+  const words: TempTold[] = [{ at: 0, ...UNKNOWN_FROM }];
+  let until = 0;
+  for (const a of air) {
+    if (a.from > until && until > 0) words.push({ at: until, ...UNKNOWN_FROM });
+    words.push({ at: a.from, tempC: a.loC - AIR_WITHIN_C, hiC: a.hiC + AIR_WITHIN_C, lasting: true });
+    until = Math.max(until, a.to);
+  }
+  words.push({ at: until, ...UNKNOWN_FROM });
+  return words;
+}
 
 /** All of it as one list of words, each holding until the next. */
 export function toldOf({ told, warmed, air }: KnownOfFill): TempTold[] {
@@ -150,7 +165,7 @@ export async function warmthTold(
   db: Knex,
   fills: readonly number[],
   now: Date,
-): Promise<Map<number, TempTold[]>> {
+): Promise<Map<number, KnownWarmth>> {
   const [words, warmings, places] = await Promise.all([
     warmthOf(db, fills, now),
     warmingsOf(db, fills, now),
@@ -181,9 +196,22 @@ export async function warmthTold(
     );
   const air = asStretches(byDay);
   const warmer = warmthOfWarmers(settings, asStretches(byHour), now.getTime());
+  const shared = new Map<string, readonly TempTold[]>();
+  /** One list a place, whoever stands there. */
+  const ofPlace = (place: string): readonly TempTold[] => {
+    const known = shared.get(place) ?? toldOfPlace(air.get(place) ?? []);
+    shared.set(place, known);
+    return known;
+  };
   const all = new Set([...told.keys(), ...warmed.keys(), ...stood.keys()]);
   return new Map(
-    [...all].map((fill) => {
+    [...all].map((fill): [number, KnownWarmth] => {
+      const there = stood.get(fill) ?? [];
+      if (!told.has(fill) && !warmed.has(fill))
+        return [
+          fill,
+          { stood: there.map((p) => ({ from: p.at.getTime(), told: ofPlace(p.place.toLowerCase()) })) },
+        ];
       const inWarmers = stretches<WarmingRow>(warmed.get(fill) ?? [], now.getTime());
       return [
         fill,
@@ -192,7 +220,7 @@ export async function warmthTold(
           warmed: inWarmers.flatMap(({ row, from, to }) =>
             row.warmer ? warmer(row.warmer, from, to).map((s) => ({ ...s, began: from })) : [],
           ),
-          air: stretches(stood.get(fill) ?? [], now.getTime()).flatMap(({ row, from, to }) =>
+          air: stretches(there, now.getTime()).flatMap(({ row, from, to }) =>
             within(air.get(row.place.toLowerCase()) ?? [], from, to),
           ),
         }),

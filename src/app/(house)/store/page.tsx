@@ -32,7 +32,7 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
   const s = await houseAsItStands();
   const pails = stored(s);
   const young = settling(s);
-  const watched = watchRows(s);
+  const watched = watchRows(s, MOST_WATCHED);
   const { unseen, samples, tasted } = await storeKeeps(houseDatabase(), s);
   return (
     <>
@@ -67,12 +67,9 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
         open={search.do}
       />
       <StoreDoing search={search} s={s} />
-      {watched.length > 0 && (
+      {watched.rows.length > 0 && (
         <Panel title="May ferment" className="mt-4">
-          <WatchList
-            rows={watched.slice(0, MOST_WATCHED)}
-            more={Math.max(0, watched.length - MOST_WATCHED)}
-          />
+          <WatchList {...watched} />
           <p className="mt-2 flex flex-wrap gap-x-6">
             <a
               href="/store-calendar"
