@@ -17,11 +17,7 @@ import { snapshot } from "../standing/snapshot";
 import { gramsByBay } from "../standing/strip-and-tape";
 import { drawCode } from "./code";
 import { newDocument, PT_PER_MM } from "./document";
-import { fontFor, unprintable } from "./letters";
-
-/** Text for the house's own eyes: a letter no font has is marked, not a reason to go without the print. */
-const shown = (text: string): string =>
-  [...text].map((letter) => (unprintable(letter) === null ? letter : "\u00bf")).join("");
+import { fontFor, printable } from "./letters";
 
 export async function closingSheet(db: Knex, now = new Date()): Promise<{ pdf: Buffer; name: string }> {
   const s = await snapshot(db, now);
@@ -40,15 +36,15 @@ export async function closingSheet(db: Knex, now = new Date()): Promise<{ pdf: B
   const left = 20 * PT_PER_MM;
   const wide = (PAGE_SIZES_MM.a4.width - 40) * PT_PER_MM;
   const write = (text: string, size: number, weight: "plain" | "bold" = "plain") => {
-    const said = shown(text);
+    const said = printable(text);
     doc.font(fontFor(said, weight)).fontSize(size).fillColor("#000").text(said, left, doc.y, { width: wide });
   };
   const row = (name: string, value: string) => {
     const y = doc.y;
     doc
-      .font(fontFor(shown(name)))
+      .font(fontFor(printable(name)))
       .fontSize(13)
-      .text(shown(name), left, y, { width: wide - 110 });
+      .text(printable(name), left, y, { width: wide - 110 });
     const after = doc.y;
     doc.font("bold").text(value, left, y, { width: wide, align: "right" });
     doc.y = Math.max(after, doc.y) + 3;

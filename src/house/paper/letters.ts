@@ -42,3 +42,7 @@ export function mustPrint(texts: readonly string[], on: string): void {
       );
   }
 }
+
+/** Text for the house's own eyes: a letter no font has is marked, not a reason to go without the print. */
+export const printable = (text: string): string =>
+  [...text].map((letter) => (unprintable(letter) === null ? letter : "\u00bf")).join("");

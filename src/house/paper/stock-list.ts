@@ -7,13 +7,10 @@ import { capital } from "../language/spoken";
 import { houseNow } from "../ledger/records/house";
 import { vesselsHolding } from "../standing/records";
 import { newDocument, PT_PER_MM } from "./document";
-import { fontFor, unprintable } from "./letters";
+import { fontFor, printable } from "./letters";
 
 const ROW_PT = 26;
 const MOST = 2000;
-
-const printable = (text: string): string =>
-  [...text].map((letter) => (unprintable(letter) === null ? letter : "\u00bf")).join("");
 
 export async function stockList(db: Knex, place: string, now = new Date()): Promise<Buffer> {
   const house = await houseNow(db);

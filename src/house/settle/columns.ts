@@ -1,13 +1,24 @@
 /** Vessels that stand to clear, as their columns are drawn: to one scale, with how far each is clear and when all is. */
 import type { Riser } from "@/core/clarify";
+import { WAY_SAID, waysOf } from "@/core/honey/ways";
 import type { Reason } from "@/core/verdict";
-import { whenIn } from "../language/clock";
+import { ageBetween, whenIn } from "../language/clock";
 import { massG, temp } from "../language/shown";
 import { capital } from "../language/spoken";
 import type { Snapshot, VesselState } from "../standing/snapshot";
 import { UNTOLD_C } from "../warmth/kinds";
 import { enzymesSaid, whyHeat } from "./heat";
-import { clearingOf, heightM, ruleAt, type Step, settledAt, settling, stepOf, widthCm } from "./settling";
+import {
+  clearingOf,
+  hasWay,
+  heightM,
+  ruleAt,
+  type Step,
+  settledAt,
+  settling,
+  stepOf,
+  widthCm,
+} from "./settling";
 
 export interface Column {
   /** "pail 25" */
@@ -20,6 +31,10 @@ export interface Column {
   readonly honeyCm: number;
   readonly rimCm: number;
   readonly tempC: number | null;
+  /** "3 h": how long ago that was told; "" where it was not. */
+  readonly toldAgo: string;
+  /** What is done otherwise with it, in words. */
+  readonly ways: readonly string[];
   readonly waterPct: number;
   /** Clear from the floor up to here, cm; null where nobody told how warm it is. */
   readonly clearCm: Readonly<Record<"wax" | "bubbles", number>> | null;
@@ -43,6 +58,7 @@ export function columnOf(s: Snapshot, v: VesselState): Column {
   const rule = ruleAt(s, v);
   const when = (t: Date) => whenIn(s.house.zone, t, s.now);
   const high = heightM(v, v.grams, c?.waterPct, c?.tempC);
+  const told = v.told.warmth.findLast((w) => w.at <= s.now);
   return {
     name: v.name,
     title: capital(v.name),
@@ -52,6 +68,8 @@ export function columnOf(s: Snapshot, v: VesselState): Column {
     honeyCm: high * 100,
     rimCm: Math.max(v.heightCm ?? (v.capacityG ? heightM(v, v.capacityG) * 100 : high * 110), high * 100),
     tempC: c?.tempC ?? null,
+    toldAgo: told ? ageBetween(told.at, s.now) : "",
+    ways: waysOf(v.blooms).map((way) => WAY_SAID[way]),
     waterPct: c?.waterPct ?? v.water.figures.waterPct ?? 17.5,
     clearCm: c && { wax: c.by.wax.clearToM * 100, bubbles: c.by.bubbles.clearToM * 100 },
     restH: c && [c.restLoH, c.restH, c.restHiH],
@@ -100,14 +118,22 @@ export function whyClear(s: Snapshot, v: VesselState): Reason[] {
               ]
             : []),
         ]
-      : [
-          {
-            what: "How warm its honey is",
-            figure: "not told",
-            source:
-              "so the standing time alone holds; at 20 °C a pail takes several days, at 30 °C one to two",
-          },
-        ]),
+      : hasWay(v, "gels")
+        ? [
+            {
+              what: "Of what it is of, most gels",
+              figure: WAY_SAID.gels,
+              source: "common practice; so the standing time alone holds",
+            },
+          ]
+        : [
+            {
+              what: "How warm its honey is",
+              figure: "not told",
+              source:
+                "so the standing time alone holds; at 20 °C a pail takes several days, at 30 °C one to two",
+            },
+          ]),
     ...(v.diameterCm === null ? [{ what: "Its width", figure: "taken as usual for its kind" }] : []),
   ];
 }

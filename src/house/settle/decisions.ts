@@ -8,7 +8,7 @@ import type { Snapshot, VesselState } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";
 import { warmthDecisions } from "../warmth/decisions";
 import { whyClear } from "./columns";
-import { type Step, settledAt, settling, stepOf, vesselWord } from "./settling";
+import { hasWay, type Step, settledAt, settling, stepOf, vesselWord } from "./settling";
 
 /** Several vessels in words: "pails 25 and 26", "pail 25 and tank 1". */
 const named = (list: readonly VesselState[]): string =>
@@ -58,7 +58,9 @@ function stepDecision(s: Snapshot, step: Step, list: readonly VesselState[]): De
     when: "today",
     what: `Strain ${named(list)}`,
     short: `strain ${first.name}`,
-    so: `Settled and skimmed: ${massG(list.reduce((g, v) => g + v.grams, 0))} may go through the fine mesh, and stand to clear once more.`,
+    so: hasWay(first, "sets at once")
+      ? `Most of it sets within days: ${massG(list.reduce((g, v) => g + v.grams, 0))} go through the mesh while they run.`
+      : `Settled and skimmed: ${massG(list.reduce((g, v) => g + v.grams, 0))} may go through the fine mesh, and stand to clear once more.`,
     why,
     action: { label: "Strain", href: to("strain") },
   };

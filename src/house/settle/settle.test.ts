@@ -397,3 +397,43 @@ it("the line says it all, and undo takes it back", async () => {
   const { s, v } = await pail();
   expect([v.grams, stepOf(s, v)]).toEqual([20_000, "skim"]);
 });
+
+describe("honeys with ways of their own", () => {
+  const bloom = (what: string) => house.act("note-bloom", { yard: "Kiln Field", what }, { at: hoursAgo(60) });
+
+  it("heather gels: nothing is said to rise in it, and it needs no mesh", async () => {
+    await house.act("set-settling", { school: "settle-first" });
+    await bloom("ling heather");
+    await filled(30);
+    await house.act("note-warmth", { vessel: "pail 1", tempC: 30 }, { at: hoursAgo(29) });
+    const { s, v } = await pail();
+    expect(clearingOf(s, v)).toBeNull();
+    expect(stepOf(s, v)).toBe("skim");
+    const [c] = columns(s, 9).columns;
+    expect(c?.ways[0]).toMatch(/^it gels: bubbles stay in it/);
+    expect(c?.because.map((b) => b.what)).toContain("Of what it is of, most gels");
+    await house.act("skim", { vessel: "pail 1", kg: 0.1 });
+    expect(stepOf((await pail()).s, (await pail()).v)).toBe("inspect");
+  });
+
+  it("rape sets within days: settled first is strained at once all the same", async () => {
+    await house.act("set-settling", { school: "settle-first" });
+    await bloom("oilseed rape");
+    await filled(2);
+    const { s, v } = await pail();
+    expect(stepOf(s, v)).toBe("strain");
+    const at = decisions(s).find((d) => d.id === "settle-strain");
+    expect(at?.so).toContain("sets within days");
+  });
+
+  it("cappings drain a day to two, and then are to be weighed", async () => {
+    await house.act("add-bins", { tags: "1", emptyKg: 2 });
+    await filled(30, 2);
+    await house.act("fill-bin", { bin: "1", grossKg: 5, batch: 1 }, { at: hoursAgo(28) });
+    const { draining } = await import("./draining");
+    const at = async (hours: number) =>
+      (await draining(house.db, await snapshot(house.db, new Date(Date.now() + hours * 3_600_000))))[0];
+    expect(await at(0)).toMatchObject({ tag: "1", mass: "3.0 kg", done: true });
+    expect((await at(-20))?.says).toMatch(/^drained .* to /);
+  });
+});

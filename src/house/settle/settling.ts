@@ -5,6 +5,7 @@
  */
 import { CLEAR_OF, type Clearing, clearing, RISERS, type Riser, type Stretch } from "@/core/clarify";
 import { densityKgM3 } from "@/core/honey";
+import { type Way, waysOf } from "@/core/honey/ways";
 import type { Snapshot, VesselState } from "../standing/snapshot";
 import { UNTOLD_C } from "../warmth/kinds";
 
@@ -50,6 +51,9 @@ export function warmthSince(v: VesselState, now: Date): Stretch[] {
   });
 }
 
+/** Whether its honey is handled otherwise than the rest, by what it is of. */
+export const hasWay = (v: Pick<VesselState, "blooms">, way: Way): boolean => waysOf(v.blooms).includes(way);
+
 export interface VesselClearing {
   /** As it was last told, °C. */
   readonly tempC: number;
@@ -70,6 +74,8 @@ export interface VesselClearing {
 
 /** What Stokes' law says of a vessel; null where nobody told how warm its honey is. */
 export function clearingOf(s: Pick<Snapshot, "now">, v: VesselState): VesselClearing | null {
+  // Nothing rises in what gels.
+  if (hasWay(v, "gels")) return null;
   const past = warmthSince(v, s.now);
   const tempC = v.told.warmth.findLast((w) => w.at <= s.now)?.temp_c;
   if (tempC === undefined) return null;
@@ -116,6 +122,8 @@ const CLINGS = 0.02;
 
 /** Whether its honey still waits for a strainer where honey settles first: strained honey stays so wherever it is poured. */
 const unstrained = (s: Snapshot, v: VesselState): boolean =>
+  // What gels goes through no mesh.
+  !hasWay(v, "gels") &&
   v.strainedShare < 1 - CLINGS &&
   v.origins.some(
     (o) => o.name.startsWith("batch ") && (s.schoolOf.get(o.fillId) ?? s.settle.school) === "settle-first",
@@ -136,6 +144,8 @@ const ASK_DAYS = 3;
 export function stepOf(s: Snapshot, v: VesselState): Step {
   const looked = v.told.inspected.at(-1);
   if (looked?.verdict === "held") return "held";
+  // What sets within days is strained while it runs, not when it has cleared.
+  if (unstrained(s, v) && hasWay(v, "sets at once")) return "strain";
   if (settledAt(s, v) > s.now) return "wait";
   const skimmed = v.told.skimmed.some((k) => k.at >= v.filledAt);
   const recent = s.now.getTime() - settledAt(s, v).getTime() < ASK_DAYS * DAY_MS;

@@ -4,6 +4,9 @@ import { dayIn, whenIn, writtenDay } from "../language/clock";
 import { massG } from "../language/shown";
 import { capital } from "../language/spoken";
 import type { Snapshot } from "../standing/snapshot";
+
+export type { TastingRow } from "./records";
+
 import { notSeen, samplesKept, type TastingRow, tastingsOf } from "./records";
 
 export interface StoreKeeps {

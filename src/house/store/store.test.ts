@@ -1,7 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { understand } from "../line";
+import { insideOf } from "../paper/inside";
 import { stockList } from "../paper/stock-list";
 import { storeCalendar } from "../paper/store-calendar";
+import { tagSheet } from "../paper/tag-sheet";
 import { decisions } from "../standing/decisions";
 import { snapshot } from "../standing/snapshot";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
@@ -270,6 +272,20 @@ describe("stock-take", () => {
     expect(await hear("put b1 in south shelf")).toMatchObject({
       say: "Pail 1 stands in: south shelf.",
     });
+  });
+
+  it("a full vessel's tag says what is in it", async () => {
+    const inside = await insideOf(house.db, "pail");
+    expect(inside.get("1")).toEqual({
+      mass: "20.0 kg",
+      lines: [
+        expect.stringMatching(/^17\.0 ±0\.\d % water$/),
+        "what was here, 1",
+        expect.stringMatching(/^since /),
+      ],
+    });
+    const pdf = await tagSheet(house.db, "1-3", "a4", "pail", inside);
+    expect(pdf.subarray(0, 5).toString()).toBe("%PDF-");
   });
 
   it("prints a list to go along with, of one place or of all, empty too", async () => {

@@ -179,12 +179,17 @@ export function Columns({ columns, more }: { columns: readonly Column[]; more: n
                     "temperature not told"
                   ) : (
                     <>
-                      <b className="text-heat">{temp(c.tempC)}</b>, {figure(c.honeyCm, "cm", 0)}{" "}
-                      {unitOf("cm")} high
+                      <b className="text-heat">{temp(c.tempC)}</b> {c.toldAgo} ago,{" "}
+                      {figure(c.honeyCm, "cm", 0)} {unitOf("cm")} high
                     </>
                   )}
                   , enzymes <span className="text-heat">{c.enzymes}</span>
                 </p>
+                {c.ways.map((way) => (
+                  <p key={way} className="text-[15px] font-semibold">
+                    {way}
+                  </p>
+                ))}
                 <p data-tone={tone} className="font-bold" style={{ color: "var(--tone)" }}>
                   {says}
                   {c.step === "wait" && ` until ${c.readyAt}`}

@@ -1,7 +1,10 @@
 import type { Metadata } from "next";
+import Link from "next/link";
+import { houseDatabase } from "@/house/door";
 import { massFigureG, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
 import { columns } from "@/house/settle/columns";
+import { draining } from "@/house/settle/draining";
 import { SCHOOL_SAID } from "@/house/settle/kinds";
 import { settling, vesselWord } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
@@ -25,6 +28,7 @@ export default async function Settle({ searchParams }: { searchParams: Promise<S
   const s = await houseAsItStands();
   const standing = settling(s);
   const view = columns(s, MOST_COLUMNS);
+  const drains = await draining(houseDatabase(), s);
   return (
     <>
       <Lead title="Settle">
@@ -67,6 +71,27 @@ export default async function Settle({ searchParams }: { searchParams: Promise<S
           <Columns {...view} />
         )}
       </Panel>
+      {drains.length > 0 && (
+        <Panel title="Cappings that drain" className="mt-4">
+          <ul>
+            {drains.map((d) => (
+              <li key={d.tag} className="flex flex-wrap items-baseline gap-x-5 border-t border-rule py-2">
+                <Link href="/spin?do=cappings" className="font-bold">
+                  Bin {d.tag}
+                </Link>
+                <b className="text-mass">{d.mass}</b>
+                <span className="text-ink-2">for {d.age}</span>
+                <b data-tone={d.done ? "go" : "mass"} style={{ color: "var(--tone)" }}>
+                  {d.says}
+                </b>
+              </li>
+            ))}
+          </ul>
+          <p className="mt-1 text-[15px] text-ink-2">
+            A day to two where it is warm; honey heated with its wax is kept apart.
+          </p>
+        </Panel>
+      )}
       {s.warmth.warmers.length > 0 && (
         <Panel title="In the warmth" className="mt-4">
           <Warmers list={warmerCards(s)} />

@@ -1,15 +1,17 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { swatch } from "@/core/honey/colour";
+import { WAY_SAID, waysOf } from "@/core/honey/ways";
 import { houseDatabase } from "@/house/door";
 import { ageBetween } from "@/house/language/clock";
 import { massFigureG, massG, unitOf } from "@/house/language/shown";
 import { capital, plural } from "@/house/language/spoken";
+import { HONEY_VESSELS } from "@/house/ledger/kinds";
 import { enzymesSaid, whyHeat } from "@/house/settle/heat";
 import { settling, stored, vesselWord } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
 import type { Snapshot, VesselState } from "@/house/standing/snapshot";
-import { storeKeeps } from "@/house/store/kept";
+import { storeKeeps, type TastingRow } from "@/house/store/kept";
 import { colourSaid, gradeOf, places, vesselVerdict } from "@/house/store/view";
 import { bloomsSaid, setsSaid, stateOf, watchOf, watchRows, whyWatched } from "@/house/store/watch";
 import { Doings, Lead, Panel } from "@/ui/bench";
@@ -132,6 +134,24 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
       )}
       {s.vessels.length > 0 && (
         <Panel title="The record" className="mt-4">
+          <p className="mb-2 flex flex-wrap gap-x-6">
+            {HONEY_VESSELS.flatMap((kind) => {
+              const tags = s.vessels.filter((v) => v.kind === kind).map((v) => v.tag);
+              return tags.length === 0
+                ? []
+                : [
+                    <a
+                      key={kind}
+                      className="flex min-h-12 items-center font-semibold underline underline-offset-4"
+                      href={`/tags?kind=${kind}&full=yes&tags=${encodeURIComponent(tags.slice(0, 200).join(","))}`}
+                      target="_blank"
+                      rel="noreferrer"
+                    >
+                      Tags of full {kind}s
+                    </a>,
+                  ];
+            })}
+          </p>
           <RecordTable
             name="Vessels"
             rows={s.vessels}
@@ -162,7 +182,11 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
               },
               {
                 head: "From",
-                value: (p) => p.from,
+                // Found by what bloomed, how it tastes and what it is, too.
+                value: (p) =>
+                  [p.from, bloomsSaid(p), tasted.get(p.fillId)?.words, stateOf(s, p)]
+                    .filter(Boolean)
+                    .join("; "),
                 cell: (p) => (
                   <>
                     {p.origins.slice(0, 3).map((o, i) => (
@@ -174,6 +198,14 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
                     ))}
                     {p.origins.length > 3 && ` and ${p.origins.length - 3} more`}
                     {p.owner && <span className="block text-[14px]">kept separate for {p.owner}</span>}
+                    <Small
+                      lines={[
+                        bloomsSaid(p),
+                        setsSaid(s, p),
+                        ...waysOf(p.blooms).map((way) => WAY_SAID[way]),
+                        tastedSaid(p, tasted.get(p.fillId)),
+                      ]}
+                    />
                   </>
                 ),
               },
@@ -200,37 +232,6 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
                 cell: (p) => enzymesSaid(p.heat).replace(" %", ""),
               },
               { head: "Stands in", value: (p) => p.place, cell: (p) => p.place },
-              { head: "State", value: (p) => stateOf(s, p), cell: (p) => stateOf(s, p) },
-              {
-                head: "Bloom",
-                value: (p) => bloomsSaid(p),
-                cell: (p) => (
-                  <>
-                    {bloomsSaid(p)}
-                    {setsSaid(s, p) && <span className="block text-[14px] text-ink-2">{setsSaid(s, p)}</span>}
-                  </>
-                ),
-              },
-              {
-                head: "Tasted",
-                value: (p) => tasted.get(p.fillId)?.words ?? "",
-                cell: (p) => {
-                  const t = tasted.get(p.fillId);
-                  const g = gradeOf(p, t);
-                  return (
-                    t && (
-                      <>
-                        {t.words}
-                        <span className="block text-[14px] text-ink-2">
-                          {t.who}
-                          {g &&
-                            `, grade ${g.grade}${g.limitedBy === "nothing" ? "" : ` by its ${g.limitedBy}`}`}
-                        </span>
-                      </>
-                    )
-                  );
-                },
-              },
               {
                 head: "Age",
                 className: "whitespace-nowrap",
@@ -240,7 +241,12 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
               {
                 head: "Next",
                 value: (p) => vesselVerdict(s, p)[0],
-                cell: (p) => <NextStep verdict={vesselVerdict(s, p)} />,
+                cell: (p) => (
+                  <>
+                    <NextStep verdict={vesselVerdict(s, p)} />
+                    <Small lines={[stateOf(s, p)]} />
+                  </>
+                ),
               },
               {
                 head: <span className="sr-only">Working</span>,
@@ -261,6 +267,25 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
       )}
     </>
   );
+}
+
+/** Lines under what a cell says first. */
+const Small = ({ lines }: { lines: readonly (string | null)[] }) =>
+  lines.map(
+    (line) =>
+      line && (
+        <span key={line} className="block text-[14px] text-ink-2">
+          {line}
+        </span>
+      ),
+  );
+
+/** "mint, grass; Odile, grade A" */
+function tastedSaid(v: VesselState, t: TastingRow | undefined): string | null {
+  if (!t) return null;
+  const g = gradeOf(v, t);
+  const by = g && g.limitedBy !== "nothing" ? ` by its ${g.limitedBy}` : "";
+  return `${t.words}; ${t.who}${g ? `, grade ${g.grade}${by}` : ""}`;
 }
 
 /** How closely it is watched, and from what; its water alone where that was never read. */
