@@ -13,6 +13,7 @@ import * as shownUnits from "./migrations/0011-shown-units";
 import * as settle from "./migrations/0012-settle";
 import * as colour from "./migrations/0013-colour";
 import * as warmthAndStore from "./migrations/0014-warmth-and-store";
+import * as blends from "./migrations/0015-blends";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -29,6 +30,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0012-settle": settle,
   "0013-colour": colour,
   "0014-warmth-and-store": warmthAndStore,
+  "0015-blends": blends,
 };
 
 /** Every step there is, in order. */

@@ -1,5 +1,6 @@
 /** What the rooms bring to the house: every verb by name, and the words of the line. */
 import type { z } from "zod";
+import { BLEND } from "./blend/brings";
 import { BOTTLE } from "./bottle/brings";
 import { FILES } from "./files/brings";
 import { HOT_ROOM } from "./hot-room/brings";
@@ -32,6 +33,7 @@ const ROOMS = [
   MOVES,
   OUTSIDE,
   STORE,
+  BLEND,
   BOTTLE,
   OUT,
 ] as const;

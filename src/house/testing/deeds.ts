@@ -233,6 +233,19 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
     ...(d.b % 2 ? { keptKg: 0.05, minutes: 20, honeyC: 27 } : {}),
     despite: "asked for",
   }),
+  "blend-honey": (d, s) => ({
+    from: [
+      { vessel: from(d, s.holding, "drum 1"), ...(d.a % 2 ? { kg: Math.max(0.1, d.kg / 4) } : {}) },
+      { vessel: from({ ...d, a: d.a + 1 }, s.holding, "pail 1") },
+    ],
+    into: ["drum 1", "tank 1"][d.back % 2],
+    despite: "asked for",
+  }),
+  "check-mix": (d, s) => ({
+    vessel: from(d, s.holding, "tank 1"),
+    topPct: 16 + d.a / 4,
+    bottomPct: 16 + d.b / 4,
+  }),
   "move-honey": [
     (d, s) => ({
       from: [{ vessel: from(d, s.holding, "drum 1"), ...(d.a % 2 ? { kg: Math.max(0.1, d.kg / 4) } : {}) }],
@@ -333,6 +346,8 @@ const OFTEN: Readonly<Record<string, number>> = {
   "tend-mesh": 8,
   skim: 5,
   taste: 1,
+  "blend-honey": 6,
+  "check-mix": 2,
   "keep-sample": 2,
   "take-stock": 6,
   "note-warmth": 4,

@@ -11,3 +11,4 @@ export const StockTake = dynamic(() => import("./stock-take").then((m) => m.Stoc
   ssr: false,
   loading,
 });
+export const Blend = dynamic(() => import("./blend").then((m) => m.Blend), { ssr: false, loading });

@@ -8,7 +8,7 @@ import type { Snapshot } from "@/house/standing/snapshot";
 import { storeDesk } from "@/house/store/desk";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
-import { Pour, Receive, StockTake } from "@/ui/store";
+import { Blend, Pour, Receive, StockTake } from "@/ui/store";
 import { holdingField } from "../holding";
 
 export type StoreSearch = { do?: string; from?: string };
@@ -17,7 +17,9 @@ export type StoreSearch = { do?: string; from?: string };
 export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapshot }) {
   const holding = holdingField(s, search.from);
   if (
-    ["read", "colour", "lost", "place", "look", "taste", "sample"].includes(search.do ?? "") &&
+    ["read", "colour", "lost", "place", "look", "taste", "sample", "mixed", "blend"].includes(
+      search.do ?? "",
+    ) &&
     s.vessels.length === 0
   )
     return <p className="panel mb-3">No vessel holds honey yet.</p>;
@@ -133,6 +135,35 @@ export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapsh
           },
           { name: "tempC", label: "It is", unit: "°C", kind: "figure", span: 1 },
           { name: "humidityPct", label: "Humidity", unit: "%", kind: "figure", span: 1 },
+        ]}
+      />
+    );
+  if (search.do === "blend") {
+    const { vessels } = await storeDesk(houseDatabase(), s);
+    // Tanks and drums first: a blend is seldom made in a pail.
+    const large = (name: string): number =>
+      ["tank", "drum", "tub", "pail"].findIndex((k) => name.startsWith(k));
+    return (
+      <Blend
+        into={vessels
+          .map((v) => ({ name: v.name, heldG: v.heldG, holdsG: v.holdsG }))
+          .sort((a, b) => large(a.name) - large(b.name) || a.heldG - b.heldG)
+          .slice(0, 80)}
+        owners={[...new Set(s.vessels.flatMap((v) => v.owners.filter((o) => o !== "")))]}
+        blooms={[...new Set(s.vessels.flatMap((v) => v.blooms.map((b) => b.what).filter((b) => b !== "")))]}
+        limitPct={s.house.limit_pct}
+      />
+    );
+  }
+  if (search.do === "mixed")
+    return (
+      <CommandForm
+        command="check-mix"
+        label="Read top and bottom"
+        fields={[
+          holding,
+          { name: "topPct", label: "Water at the top", unit: "%", kind: "figure", span: 1 },
+          { name: "bottomPct", label: "at the bottom", unit: "%", kind: "figure", span: 1 },
         ]}
       />
     );

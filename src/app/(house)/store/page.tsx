@@ -51,6 +51,7 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
       <Doings
         bay="/store"
         list={[
+          { id: "blend", label: "Blend" },
           { id: "pour", label: "Pour" },
           { id: "came", label: "Honey came" },
           { id: "read", label: "Read it" },
@@ -58,6 +59,7 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
           { id: "stock", label: "Take stock" },
         ]}
         rest={[
+          { id: "mixed", label: "Is it mixed?" },
           { id: "colour", label: "Its colour" },
           { id: "taste", label: "Taste it" },
           { id: "sample", label: "Keep a sample" },

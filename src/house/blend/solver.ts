@@ -1,0 +1,25 @@
+/** The solver of the house's blends: HiGHS, loaded once. */
+import loadHighs from "highs";
+import { asLp, type Solver } from "@/core/blend";
+
+/** A blend nobody has found by then is told as far as it was found, s. */
+const LONGEST_S = 1;
+
+let loaded: ReturnType<typeof loadHighs> | null = null;
+
+export async function solver(longestS = LONGEST_S): Promise<Solver> {
+  loaded ??= loadHighs();
+  const highs = await loaded;
+  return (model) => {
+    const s = highs.solve(asLp(model), { time_limit: longestS, output_flag: false });
+    const at = new Map<string, number>();
+    for (const [name, column] of Object.entries(s.Columns))
+      if ("Primal" in column && typeof column.Primal === "number") at.set(name, column.Primal);
+    return {
+      status:
+        s.Status === "Optimal" ? "optimal" : s.Status === "Time limit reached" ? "stopped" : "infeasible",
+      value: s.ObjectiveValue,
+      at,
+    };
+  };
+}
