@@ -160,7 +160,7 @@ test("an empty house says on every bay what to do first", async ({ page, emptyHo
     ["/hot-room", "Supers that must dry"],
     ["/spin", "A batch is everything spun together"],
     ["/settle", "Freshly filled vessels"],
-    ["/store", "The shelf is empty"],
+    ["/store", "The shelves are empty"],
     ["/bottle", "No lot yet"],
     ["/out", "Nothing has left yet"],
     ["/trace", "No lot yet"],

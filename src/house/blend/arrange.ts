@@ -247,7 +247,7 @@ export function arrange(s: Snapshot, asked: BlendAsked, solve: Solver): BlendVie
     lostPct: plan.lostPct,
     says: plan.takes.length > 0 ? limitsOf(s, wanted, plan, cancels, solve) : noBlend(wanted, solve),
     warnings: told?.warnings ?? [],
-    steps: plan.takes.length > 0 ? stepsOf(bands) : [],
+    steps: plan.takes.length > 0 ? stepsOf(bands, told?.grained ?? false) : [],
   };
 }
 
@@ -309,11 +309,10 @@ function noBlend(wanted: BlendWanted, solve: Solver): string[] {
   ];
 }
 
-function stepsOf(bands: readonly BlendBand[]): string[] {
+function stepsOf(bands: readonly BlendBand[], grained: boolean): string[] {
   return [
-    `Warm first what is grained, until it is clear; then the driest first: ${bands
-      .map((b) => `${b.name}${b.all ? "" : `, ${b.takes} of it`}`)
-      .join("; ")}.`,
+    ...(grained ? ["Warm first what is grained, until it is clear."] : []),
+    `The driest first: ${bands.map((b) => `${b.all ? "all" : mass(b.kg)} of ${b.name}`).join("; ")}.`,
     "Stir slowly from the bottom up for about ten minutes; no air into it.",
     "Let it stand half an hour, then read top and bottom.",
   ];

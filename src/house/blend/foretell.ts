@@ -1,6 +1,5 @@
 /** What a mix of so much of these vessels will be, by the same judgement as everything else, and what is wrong with it. */
 import { judgeWater } from "@/core/moisture";
-import { fermentationWatch } from "@/core/moisture/watch";
 import { asWritten } from "../language/shown";
 import { capital } from "../language/spoken";
 import type { Snapshot, VesselState } from "../standing/snapshot";
@@ -21,6 +20,8 @@ export interface Foretold {
   readonly upperPct: number | null;
   /** Parts that may not be mixed into anything. */
   readonly held: readonly string[];
+  /** Something in it has crystals. */
+  readonly grained: boolean;
   /** What somebody has to answer for, a sentence each. */
   readonly warnings: readonly string[];
 }
@@ -60,6 +61,7 @@ export function foretell(s: Snapshot, parts: readonly Part[], into: string): For
     sePct: figures.sePct ?? null,
     upperPct: unread.length > 0 || gone ? null : (figures.upperPct ?? null),
     held: all.filter(({ v }) => v.told.inspected.at(-1)?.verdict === "held").map(({ v }) => v.name),
+    grained: set.length > 0,
     warnings: [
       ...(wet.length > 0
         ? [
@@ -88,15 +90,3 @@ export function foretell(s: Snapshot, parts: readonly Part[], into: string): For
     ],
   };
 }
-
-/** How closely a mix of so much water would be watched, in one vessel. */
-export const watchOfMix = (f: Foretold) =>
-  f.waterPct === null || f.waterPct < 13 || f.waterPct > 25
-    ? null
-    : fermentationWatch({
-        waterPct: f.waterPct,
-        sePct: Math.min(5, f.sePct ?? 0),
-        look: null,
-        massKg: f.grams / 1000,
-        store: null,
-      });

@@ -1,10 +1,19 @@
 import type { BlendView } from "@/house/blend/arrange";
 import { unitOf } from "@/house/language/shown";
 
-const W = 520;
-const BODY = 250;
+// Drawn narrow, so that its figures are large on a phone too.
+const W = 380;
+const BODY = 220;
 const GAP = 10;
-const TANK_X = 360;
+const BANDS_X = 142;
+const TANK_X = 270;
+/** Readable on honey of any colour, by day and by lamp. */
+const OVER = {
+  paintOrder: "stroke",
+  stroke: "var(--shelf)",
+  strokeWidth: 3,
+  strokeLinejoin: "round",
+} as const;
 
 /** Bands of honey running into a tank, each as thick as what it gives; the driest on top, as they are poured. */
 export function BlendPicture({ view }: { view: BlendView }) {
@@ -32,7 +41,7 @@ export function BlendPicture({ view }: { view: BlendView }) {
         return (
           <g key={b.name}>
             <path
-              d={`M130,${y0} C240,${y0} 260,${y1} ${TANK_X},${y1} H${W - 12} V${y1 + h} H${TANK_X} C260,${y1 + h} 240,${y0 + h} 130,${y0 + h} Z`}
+              d={`M${BANDS_X},${y0} C${BANDS_X + 60},${y0} ${TANK_X - 60},${y1} ${TANK_X},${y1} H${W - 12} V${y1 + h} H${TANK_X} C${TANK_X - 60},${y1 + h} ${BANDS_X + 60},${y0 + h} ${BANDS_X},${y0 + h} Z`}
               fill={b.swatch ?? "var(--mass-fill)"}
               stroke="var(--mass)"
               strokeWidth={1}
@@ -41,12 +50,19 @@ export function BlendPicture({ view }: { view: BlendView }) {
             <text x={0} y={mid + 4} fontSize={13} fontWeight={700} fill="var(--ink)">
               {b.title}
             </text>
-            <text x={126} y={mid + 4} fontSize={13} textAnchor="end" fill="var(--mass)" fontWeight={700}>
+            <text
+              x={BANDS_X - 5}
+              y={mid + 4}
+              fontSize={13}
+              textAnchor="end"
+              fill="var(--mass)"
+              fontWeight={700}
+            >
               {b.takes}
               {b.all ? "" : ` of ${b.holds}`}
             </text>
             {h > 13 && (
-              <text x={140} y={mid + 4} fontSize={12} fill="#3b2a10">
+              <text x={BANDS_X + 7} y={mid + 4} fontSize={12} fill="var(--ink)" style={OVER}>
                 {b.waterPct.toFixed(1)} %
               </text>
             )}
@@ -62,10 +78,11 @@ export function BlendPicture({ view }: { view: BlendView }) {
       <text
         x={(TANK_X + W) / 2}
         y={top + BODY / 2 + 7}
-        fontSize={22}
+        fontSize={19}
         fontWeight={700}
         textAnchor="middle"
-        fill="#2a1c08"
+        fill="var(--ink)"
+        style={OVER}
       >
         {view.mass}
       </text>
@@ -122,7 +139,7 @@ export function WaterLine({ view }: { view: BlendView }) {
       <line x1={x(water.pct)} x2={x(water.upperPct)} y1={62} y2={62} stroke="var(--water)" strokeWidth={6} />
       <circle cx={x(water.pct)} cy={62} r={6} fill="var(--water)" />
       <text
-        x={Math.min(W - 130, Math.max(100, x(water.pct)))}
+        x={Math.min(W - 105, Math.max(105, x(water.pct)))}
         y={102}
         fontSize={15}
         fontWeight={700}

@@ -218,7 +218,7 @@ export function Blend({
                     aria-pressed={c.inIt}
                     data-quiet=""
                     onClick={() => setTold({ ...told, [c.name]: next[own] })}
-                    className={`min-h-12 rounded border-2 px-3 py-1 text-left text-[15px] leading-tight disabled:opacity-50 ${c.inIt ? "border-ink bg-mass-fill text-[#2a1c08]" : "border-edge bg-shelf"}`}
+                    className={`min-h-12 rounded border-2 px-3 py-1 text-left text-[15px] leading-tight disabled:opacity-50 ${c.inIt ? "border-ink bg-mass-fill text-ink" : "border-edge bg-shelf"}`}
                   >
                     <b>{c.title}</b> {c.holds}
                     <span className="block">
