@@ -103,7 +103,7 @@ test("honey that was bought comes in, is poured onto the house's, and stands in 
   await came.getByLabel("Honey", { exact: false }).last().fill("50");
   await came.getByRole("button", { name: "Take it in" }).click();
   await expect(
-    came.getByText("Delivery 2: 50.0 kg from Lower Mill, Lowmark, in drum 2, 17.2 % water by their word."),
+    came.getByText("Delivery 4: 50.0 kg from Lower Mill, Lowmark, in drum 2, 17.2 % water by their word."),
   ).toBeVisible();
   await page.locator("#line").fill("pour b18 into d2");
   await page.locator("#line").press("Enter");
@@ -112,7 +112,7 @@ test("honey that was bought comes in, is poured onto the house's, and stands in 
   ).toBeVisible();
   await page.goto(`${url}/trace/drum/2`);
   await ready(page);
-  const shares = page.getByRole("row", { name: /Lower Mill's delivery 2/ }).first();
+  const shares = page.getByRole("row", { name: /Lower Mill's delivery 4/ }).first();
   await expect(shares).toContainText("65.");
   await expect(shares).toContainText("Lowmark");
 });

@@ -137,7 +137,7 @@ export async function loadDemo(
     await script.enter("Ines", setUp, "add-mesh", { name, kind, openingUm, areaDm2: 4 });
   await script.enter("Ines", setUp, "add-vessels", {
     kind: "drum",
-    tags: "1-2",
+    tags: "1-3",
     emptyKg: 19.5,
     holdsKg: 295,
     place: NORTH,

@@ -45,7 +45,7 @@ export async function fillStore(script: Script, pailsOfDay: readonly (readonly s
     country: "Holmland",
     honeyKind: "Rape honey",
     waterPct: 17.4,
-    into: [{ vessel: "drum 2", kg: 118 }],
+    into: [{ vessel: "drum 3", kg: 118 }],
   });
   await script.enter("Bram", script.past(18, 16), "receive-honey", {
     what: "to-pack",
@@ -89,14 +89,14 @@ export async function fillStore(script: Script, pailsOfDay: readonly (readonly s
     spreadC: 2,
     places: 6,
   });
-  await script.enter("Odile", WARMED_H * 60 + 5, "note-look", { vessel: "drum 2", look: "solid" });
-  await script.enter("Odile", WARMED_H * 60 + 4, "note-warmth", { vessel: "drum 2", tempC: 15 });
+  await script.enter("Odile", WARMED_H * 60 + 5, "note-look", { vessel: "drum 3", look: "solid" });
+  await script.enter("Odile", WARMED_H * 60 + 4, "note-warmth", { vessel: "drum 3", tempC: 15 });
   await script.enter("Odile", WARMED_H * 60, "warm-vessels", {
-    vessels: "drum 2",
+    vessels: "drum 3",
     warmer: "Cabinet",
     despite: "it set like stone, and the baker takes it",
   });
   await logged(script, STORE_SENSOR, AIR_H, (at) => storeShows(STAND_IN_SEED, at, script.now.getTime()));
   await logged(script, CABINET_PROBE, WARMED_H, (at) => cabinetShows(STAND_IN_SEED, at, 38));
-  await script.enter("Odile", 14 * 60, "note-warmth", { vessel: "drum 2", tempC: 26 });
+  await script.enter("Odile", 14 * 60, "note-warmth", { vessel: "drum 3", tempC: 26 });
 }

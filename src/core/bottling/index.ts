@@ -1,3 +1,14 @@
+export { type FillTarget, fillTargetG } from "./fill-target";
 export { gtinCheckDigit } from "./gtin";
 export { drawFrom, type JarPlan, lossAsks, type PailToDraw, planJars } from "./jars";
 export { isLotCode, lotCheckCharacter, lotCode } from "./lot-code";
+export {
+  checkNetQuantity,
+  maximumAllowableVariationG,
+  NET_G,
+  NET_RULES,
+  type NetCheck,
+  type NetRules,
+  samplePlan,
+  tolerableNegativeErrorG,
+} from "./net-quantity";
