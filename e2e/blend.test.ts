@@ -61,6 +61,9 @@ test("wet is blended with dry to the limit, its price read, changed by hand, pou
   await expect(choice("Pail 2")).toHaveAttribute("aria-pressed", "false");
   await expect(blend.getByRole("img", { name: /of pail 1.* of drum 3: 40\.0 kg in all/ })).toBeVisible();
   await expect(blend.getByLabel("Blended in")).toHaveValue("tank 1");
+  // Nothing is rescued in silence: so wet a drum is smelt first, and the reason stays.
+  await expect(blend.getByText(/Drum 3 may be fermenting: smell it before it is mixed/)).toBeVisible();
+  await blend.getByLabel("All the same, because").fill("smelt it, it is sweet");
   await blend.getByRole("button", { name: "Blend 40.0 kg" }).click();
   await expect(
     blend.getByText(/40\.0 kg blended from pail 1 and drum 3 in tank 1; foretold 1\d\.\d % water/),

@@ -14,6 +14,7 @@ import * as settle from "./migrations/0012-settle";
 import * as colour from "./migrations/0013-colour";
 import * as warmthAndStore from "./migrations/0014-warmth-and-store";
 import * as blends from "./migrations/0015-blends";
+import * as fillChecks from "./migrations/0016-fill-checks";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -31,6 +32,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0013-colour": colour,
   "0014-warmth-and-store": warmthAndStore,
   "0015-blends": blends,
+  "0016-fill-checks": fillChecks,
 };
 
 /** Every step there is, in order. */

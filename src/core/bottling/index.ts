@@ -12,3 +12,4 @@ export {
   samplePlan,
   tolerableNegativeErrorG,
 } from "./net-quantity";
+export { readWeights } from "./weights";

@@ -1,8 +1,9 @@
 /** What bottling brings to the house. */
 import { issueLot } from "./commands/issue-lot";
+import { weighJars } from "./commands/weigh-jars";
 import { WORDS } from "./words";
 
 export const BOTTLE = {
-  commands: [issueLot],
+  commands: [issueLot, weighJars],
   words: WORDS,
 } as const;

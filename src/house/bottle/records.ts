@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import { refuse } from "../language/errors";
+import { newestFirst } from "../ledger/records/newest";
 
 export interface LotRow {
   readonly id: number;
@@ -119,3 +120,34 @@ export const parcelsOfFills = (
 export async function nextLotNumber(db: Knex, year: number): Promise<number> {
   return Number((await db("lot").where({ year }).max("number as n").first())?.n ?? 0) + 1;
 }
+
+export interface FillCheckRow {
+  readonly id: number;
+  readonly at: Date;
+  readonly who: string;
+  readonly code: string | null;
+  readonly jar_g: number;
+  readonly lot_jars: number;
+  readonly rules: "oiml-r87" | "eu-76-211" | "us-hb133";
+  readonly step_g: number;
+  readonly weights_g: readonly number[];
+}
+
+/** The newest weighings of jars. */
+export const fillChecks = (db: Knex, most: number): Promise<FillCheckRow[]> =>
+  db("live_fill_check as x")
+    .join("entry as e", "e.id", "x.entry_id")
+    .leftJoin("lot as l", "l.id", "x.lot_id")
+    .orderByRaw(newestFirst("x"))
+    .limit(most)
+    .select(
+      "x.id",
+      "e.happened_at as at",
+      "e.who",
+      "l.code",
+      "x.jar_g",
+      "x.lot_jars",
+      "x.rules",
+      "x.step_g",
+      "x.weights_g",
+    );

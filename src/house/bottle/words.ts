@@ -25,4 +25,13 @@ export const WORDS: readonly Verb[] = [
       honeyKind: `${m.kind?.[0]?.toUpperCase() ?? ""}${m.kind?.slice(1) ?? ""}`,
     }),
   },
+  {
+    bay: "Bottle",
+    example: "jars 454 x30: 455 456.5 457",
+    means: "of 30 jars of 454 g these were weighed, net",
+    pattern:
+      /^jars (?<jar>\d+(?:\.\d+)?(?: ?(?:g|lb|oz))?) ?[x×] ?(?<jars>\d+): ?(?<weights>[\d.,; ]{1,4000})$/i,
+    command: "weigh-jars",
+    input: (m) => ({ jarG: m.jar, jars: m.jars, weights: m.weights }),
+  },
 ];

@@ -188,6 +188,7 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
     mesh: d.a % 3 ? mesh : "Sieve",
     what: ["washed", "whole", "broken"][d.b % 3],
   }),
+  "weigh-jars": (d) => ({ jarG: 250, jars: 10 + d.a, weights: [250 + d.a, 249 + d.b, 252] }),
   taste: (d, s) => ({ vessel: from(d, s.holding, "drum 1"), words: "mint and grass" }),
   "keep-sample": (d, s) => ({ vessel: from(d, s.holding, "drum 1"), kg: 0.05 + d.kg / 100, place: "cellar" }),
   "take-stock": (d, s) => ({
@@ -346,6 +347,7 @@ const OFTEN: Readonly<Record<string, number>> = {
   "tend-mesh": 8,
   skim: 5,
   taste: 1,
+  "weigh-jars": 1,
   "blend-honey": 6,
   "check-mix": 2,
   "keep-sample": 2,

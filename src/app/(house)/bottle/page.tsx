@@ -3,7 +3,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { houseDatabase } from "@/house/door";
 import { whenIn, writtenDay } from "@/house/language/clock";
-import { asWritten, figure, massG, unitOf } from "@/house/language/shown";
+import { asWritten, figure, jar, massG, unitOf } from "@/house/language/shown";
 import { settledAt } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
 import { keyFrom, lotsPage } from "@/house/standing/lists";
@@ -12,6 +12,7 @@ import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
 import { FillJars } from "@/ui/fill-jars";
 import { RecordTable } from "@/ui/table/record";
+import { WeighJars } from "@/ui/weigh-jars";
 import { houseAsItStands } from "../../read";
 
 export const metadata: Metadata = { title: "Bottle" };
@@ -45,7 +46,34 @@ export default async function Bottle({
         />
       </Lead>
       <Decisions list={decisions(s).filter((d) => d.bay === "Bottle")} none="No vessel is ready for jars." />
-      <Doings bay="/bottle" list={[{ id: "lot", label: "Fill jars" }]} open={search.do} />
+      <Doings
+        bay="/bottle"
+        list={[
+          { id: "lot", label: "Fill jars" },
+          { id: "weigh", label: "Weigh jars" },
+        ]}
+        open={search.do}
+      />
+      {search.do === "weigh" && (
+        <>
+          <WeighJars
+            lots={s.lots
+              .filter((l) => l.vessel === null && l.jars > 0)
+              .slice(0, 40)
+              .map((l) => ({
+                code: l.code,
+                jarG: l.nominal_g,
+                jars: l.jars,
+                says: `${l.code}, ${l.honey_kind}, ${l.jars} of ${jar(l.nominal_g)}`,
+              }))}
+            typed={[454, 30]}
+          />
+          <Caution>
+            a scale of the kitchen is seldom lawful for trade: is yours verified? Check it with a known weight
+            before the first jar.
+          </Caution>
+        </>
+      )}
       {search.do === "lot" && (
         <>
           <FillJars

@@ -1,0 +1,283 @@
+"use client";
+
+import { useMemo, useState } from "react";
+import { checkNetQuantity, fillTargetG, NET_RULES, type NetRules, readWeights } from "@/core/bottling";
+import { dutySaid, giveawaySaid, inspectorSaid } from "@/house/bottle/said";
+import { asRead, asReckoned, quantity, unitOf } from "@/house/language/shown";
+import { Field } from "./fields/field";
+import { figureIn, jarIn } from "./fields/figure";
+import { SaysStanding } from "./fields/standing";
+import { useCommand } from "./fields/use-command";
+
+const W = 620;
+const H = 190;
+
+/** Each jar as it was weighed, one after the other, with its label, what it may be short, the mean and where to aim. */
+function Strip({
+  weights,
+  nominalG,
+  errorG,
+  meanG,
+  targetG,
+}: {
+  weights: readonly number[];
+  nominalG: number;
+  errorG: number;
+  meanG: number;
+  targetG: number | null;
+}) {
+  const lo = Math.min(nominalG - 1.2 * errorG, ...weights) - 1;
+  const hi = Math.max(nominalG + errorG * 0.6, targetG ?? 0, ...weights) + 1;
+  const y = (g: number): number => H - 14 - ((g - lo) / (hi - lo)) * (H - 28);
+  const x = (i: number): number => 8 + ((i + 0.5) / Math.max(10, weights.length)) * (W - 190);
+  const lines = [
+    { g: nominalG, says: `label ${quantity(nominalG, "g", 0)}`, stroke: "var(--ink)", dash: "" },
+    {
+      g: nominalG - errorG,
+      says: `short ${quantity(nominalG - errorG, "g", 1)}`,
+      stroke: "var(--stop)",
+      dash: "6 4",
+    },
+    ...(weights.length > 1
+      ? [{ g: meanG, says: `mean ${quantity(meanG, "g", 1)}`, stroke: "var(--mass)", dash: "" }]
+      : []),
+    ...(targetG === null
+      ? []
+      : [{ g: targetG, says: `aim ${quantity(targetG, "g", 1)}`, stroke: "var(--go)", dash: "2 4" }]),
+  ];
+  // Names that would lie over each other are moved apart.
+  const named = [...lines].sort((a, b) => b.g - a.g);
+  const at: number[] = [];
+  for (const l of named) at.push(Math.max(y(l.g) + 4, (at.at(-1) ?? -Infinity) + 15));
+  return (
+    <svg
+      viewBox={`0 0 ${W} ${H}`}
+      className="w-full max-w-[760px]"
+      role="img"
+      aria-label={`${weights.length} jars between ${quantity(Math.min(...weights), "g", 1)} and ${quantity(Math.max(...weights), "g", 1)}, mean ${quantity(meanG, "g", 1)}`}
+    >
+      {named.map((l, i) => (
+        <g key={l.says}>
+          <line
+            x1={8}
+            x2={W - 178}
+            y1={y(l.g)}
+            y2={y(l.g)}
+            stroke={l.stroke}
+            strokeWidth={1.5}
+            strokeDasharray={l.dash}
+          />
+          <text x={W - 170} y={at[i]} fontSize={14} fontWeight={700} fill={l.stroke}>
+            {l.says}
+          </text>
+        </g>
+      ))}
+      {weights.map((g, i) => (
+        <circle
+          // biome-ignore lint/suspicious/noArrayIndexKey: jars stand in the order they were weighed.
+          key={i}
+          cx={x(i)}
+          cy={y(g)}
+          r={weights.length > 120 ? 2 : 4}
+          fill={g < nominalG - errorG ? "var(--stop)" : g < nominalG ? "none" : "var(--mass)"}
+          stroke={g < nominalG ? "var(--stop)" : "var(--mass)"}
+          strokeWidth={1.5}
+        />
+      ))}
+    </svg>
+  );
+}
+
+/** Jars on the scale, one after the other or pasted: both verdicts at once, and how full to aim. */
+export function WeighJars({
+  lots,
+  typed: [proposedJar, proposedJars],
+}: {
+  lots: readonly {
+    readonly code: string;
+    readonly jarG: number;
+    readonly jars: number;
+    readonly says: string;
+  }[];
+  typed: readonly [jarG: number, jars: number];
+}) {
+  const [lot, setLot] = useState(lots[0]?.code ?? "");
+  const own = lots.find((l) => l.code === lot);
+  const [jarText, setJar] = useState(String(Number(asRead(own?.jarG ?? proposedJar, "g").toFixed(2))));
+  const [jars, setJars] = useState(String(own?.jars ?? proposedJars));
+  const [rules, setRules] = useState<NetRules>("oiml-r87");
+  const [step, setStep] = useState("1");
+  const [text, setText] = useState("");
+  const [one, setOne] = useState("");
+  const { standing, errorAt, submit } = useCommand("weigh-jars");
+
+  const read = useMemo(() => {
+    try {
+      return { weights: readWeights(text).map((w) => asReckoned(w, "g")) };
+    } catch (fault) {
+      return { wrong: (fault as Error).message };
+    }
+  }, [text]);
+  const weights = "weights" in read ? (read.weights ?? []) : [];
+  const nominalG = jarIn(jarText) ?? 0;
+  const count = figureIn(jars) ?? 0;
+  const stepG = asReckoned(figureIn(step) ?? 0, "g");
+  const result = useMemo(() => {
+    if (weights.length === 0 || nominalG < 5 || count < 1) return null;
+    try {
+      const asked = { nominalG, lot: Math.max(count, weights.length), rules };
+      return {
+        check: checkNetQuantity(weights, asked),
+        target: weights.length >= 3 ? fillTargetG(weights, { ...asked, stepG }) : null,
+      };
+    } catch {
+      return null;
+    }
+  }, [weights, nominalG, count, rules, stepG]);
+  const check = result?.check;
+  const tone = check && { kept: "go", broken: "stop", unsure: "water" }[check.duty.verdict];
+
+  function add(): void {
+    if (figureIn(one) === null) return;
+    setText(`${text}${text === "" ? "" : " "}${one.trim()}`);
+    setOne("");
+  }
+
+  return (
+    <form
+      className="panel mb-3"
+      aria-label="Weigh jars"
+      onSubmit={async (e) => {
+        e.preventDefault();
+        const done = await submit({
+          ...(lot ? { lot } : {}),
+          jarG: nominalG,
+          jars: count,
+          rules,
+          stepG,
+          weights: weights.map((g) => Number(g.toFixed(3))),
+        });
+        if (done) setText("");
+      }}
+    >
+      <div className="flex flex-wrap items-start gap-4">
+        {lots.length > 0 && (
+          <Field
+            spec={{
+              name: "lot",
+              label: "Of lot",
+              kind: "choice",
+              span: 3,
+              options: [
+                ...lots.map((l) => ({ value: l.code, label: l.says })),
+                { value: "", label: "no lot yet" },
+              ],
+            }}
+            value={lot}
+            error={errorAt("lot")}
+            onChange={(v) => {
+              setLot(String(v));
+              const next = lots.find((l) => l.code === v);
+              if (!next) return;
+              setJar(String(Number(asRead(next.jarG, "g").toFixed(2))));
+              setJars(String(next.jars));
+            }}
+          />
+        )}
+        <Field
+          spec={{ name: "jarG", label: "Label says", unit: "g", kind: "figure", span: 1 }}
+          value={jarText}
+          error={errorAt("jarG")}
+          onChange={(v) => setJar(String(v))}
+        />
+        <Field
+          spec={{ name: "jars", label: "Jars filled", kind: "figure", span: 1 }}
+          value={jars}
+          error={errorAt("jars")}
+          onChange={(v) => setJars(String(v))}
+        />
+        <Field
+          spec={{
+            name: "rules",
+            label: "Rules",
+            kind: "choice",
+            span: 3,
+            options: Object.entries(NET_RULES).map(([value, r]) => ({
+              value,
+              label: `${r.name} (${r.dated})`,
+            })),
+            hint: "check with your authority",
+          }}
+          value={rules}
+          onChange={(v) => setRules(v as NetRules)}
+        />
+        <Field
+          spec={{ name: "stepG", label: "Scale's step", unit: "g", kind: "figure", span: 1 }}
+          value={step}
+          error={errorAt("stepG")}
+          onChange={(v) => setStep(String(v))}
+        />
+      </div>
+      <div className="mt-2 flex flex-wrap items-start gap-4">
+        <Field
+          spec={{
+            name: "one",
+            label: "Next jar, net",
+            unit: "g",
+            kind: "figure",
+            span: 2,
+            hint: "zero with an empty jar; Enter after each",
+          }}
+          value={one}
+          autoFocus
+          onChange={(v) => setOne(String(v))}
+          onEnter={add}
+        />
+        <label className="min-w-72 flex-1">
+          <span className="mb-1 block text-[15px] font-semibold">
+            All of them, <span className="font-normal text-ink-2">{unitOf("g")}, typed or pasted</span>
+          </span>
+          <textarea
+            name="weights"
+            rows={3}
+            className="w-full font-mono"
+            value={text}
+            aria-invalid={"wrong" in read || errorAt("weights") ? true : undefined}
+            onChange={(e) => setText(e.target.value)}
+          />
+          {("wrong" in read || errorAt("weights")) && (
+            <span className="block text-[15px] font-semibold text-stop">
+              {"wrong" in read ? read.wrong : errorAt("weights")}
+            </span>
+          )}
+        </label>
+      </div>
+      {check && (
+        <div className="mt-3 border-t border-rule pt-3" aria-live="polite">
+          <Strip
+            weights={weights}
+            nominalG={nominalG}
+            errorG={check.errorG}
+            meanG={check.meanG}
+            targetG={result?.target?.targetG ?? null}
+          />
+          <p data-tone={tone} className="mt-1 text-[18px] font-bold" style={{ color: "var(--tone)" }}>
+            {dutySaid(check)}
+          </p>
+          <p>{inspectorSaid(check, rules)}</p>
+          <p className="text-ink-2">
+            {giveawaySaid(check.giveawayG, Math.max(1, count))}.
+            {result?.target &&
+              ` At this spread of ${quantity(result.target.sdG, "g", 1)} aim for ${quantity(result.target.targetG, "g", 1)}: the duty is kept in 99 fillings of 100; were the spread known for sure, ${quantity(result.target.ifKnownG, "g", 1)} would do.`}
+          </p>
+        </div>
+      )}
+      <div className="mt-3 flex flex-wrap items-center gap-4">
+        <button type="submit" className="do" aria-disabled={standing.step === "sending" || !check}>
+          Keep this weighing
+        </button>
+        <SaysStanding standing={standing} />
+      </div>
+    </form>
+  );
+}
