@@ -9,8 +9,10 @@ import { figureIn, jarIn } from "./fields/figure";
 import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
 
-const W = 620;
-const H = 190;
+// Drawn narrow, so that its figures are large on a phone too.
+const W = 440;
+const H = 170;
+const NAMES = 118;
 
 /** Each jar as it was weighed, one after the other, with its label, what it may be short, the mean and where to aim. */
 function Strip({
@@ -29,7 +31,7 @@ function Strip({
   const lo = Math.min(nominalG - 1.2 * errorG, ...weights) - 1;
   const hi = Math.max(nominalG + errorG * 0.6, targetG ?? 0, ...weights) + 1;
   const y = (g: number): number => H - 14 - ((g - lo) / (hi - lo)) * (H - 28);
-  const x = (i: number): number => 8 + ((i + 0.5) / Math.max(10, weights.length)) * (W - 190);
+  const x = (i: number): number => 8 + ((i + 0.5) / Math.max(10, weights.length)) * (W - NAMES - 16);
   const lines = [
     { g: nominalG, says: `label ${quantity(nominalG, "g", 0)}`, stroke: "var(--ink)", dash: "" },
     {
@@ -52,7 +54,7 @@ function Strip({
   return (
     <svg
       viewBox={`0 0 ${W} ${H}`}
-      className="w-full max-w-[760px]"
+      className="w-full max-w-[680px]"
       role="img"
       aria-label={`${weights.length} jars between ${quantity(Math.min(...weights), "g", 1)} and ${quantity(Math.max(...weights), "g", 1)}, mean ${quantity(meanG, "g", 1)}`}
     >
@@ -60,14 +62,14 @@ function Strip({
         <g key={l.says}>
           <line
             x1={8}
-            x2={W - 178}
+            x2={W - NAMES - 6}
             y1={y(l.g)}
             y2={y(l.g)}
             stroke={l.stroke}
             strokeWidth={1.5}
             strokeDasharray={l.dash}
           />
-          <text x={W - 170} y={at[i]} fontSize={14} fontWeight={700} fill={l.stroke}>
+          <text x={W - NAMES} y={at[i]} fontSize={12.5} fontWeight={700} fill={l.stroke}>
             {l.says}
           </text>
         </g>

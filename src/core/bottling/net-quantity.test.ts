@@ -110,6 +110,33 @@ describe("two verdicts, never confused", () => {
     });
   });
 
+  it("one short of a few weighed says what the others may be: not sure of a lot of which most was not weighed", () => {
+    const forty = [...around(457, 1, 39, 6), 454 - 15];
+    expect(of(forty, 111).duty.verdict).toBe("unsure");
+    expect(of([...forty, ...around(457, 1, 71, 7)], 111).duty.verdict).toBe("kept");
+    expect(of(around(457, 1, 40, 6), 111).duty.verdict).toBe("kept");
+    // A mean of 0.2 g over, known within 0.5.
+    const near = around(454, 2, 40, 6);
+    const off = 454.2 - near.reduce((a, b) => a + b, 0) / 40;
+    const nearly = near.map((g) => g + off);
+    expect(of(nearly, 4000).duty.verdict).toBe("unsure");
+  });
+
+  it("when it says kept, of lots nobody weighed through, it is in 95 of 100, whatever the fillers", () => {
+    const rng = seeded(31);
+    let [said, right] = [0, 0];
+    for (let i = 0; i < 3000; i++) {
+      const [mean, sd] = [454 + rng.between(-1, 3), rng.between(0.5, 7)];
+      const lot = Array.from({ length: 300 }, () => mean + rng.normal(0, sd));
+      const x = of(lot.slice(0, 40), 300);
+      if (x.duty.verdict !== "kept") continue;
+      said++;
+      if (of(lot, 300).duty.verdict === "kept") right++;
+    }
+    expect(said).toBeGreaterThan(500);
+    expect(right / said).toBeGreaterThan(0.95);
+  });
+
   it("a mean a little under the label passes an inspector and still breaks the duty", () => {
     const short = around(453.6, 2, 50, 9);
     const shift = 453.5 - short.reduce((a, b) => a + b, 0) / 50;

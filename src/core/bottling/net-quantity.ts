@@ -3,7 +3,7 @@
  * whether an inspector's sample would pass. All rules are from memory: check with your authority.
  */
 import { DomainError, mustBeWithin } from "../domain-error";
-import { tQuantile } from "../statistics";
+import { binomialAtMost, normalShare, tQuantile } from "../statistics";
 
 /** Rule sets as dated data. */
 export const NET_RULES = {
@@ -165,6 +165,8 @@ export interface NetCheck {
 const SHORT_SHARE = 0.025;
 /** "Surely under or over": the mean of the jars that were not weighed is within so many standard errors (95 %, one side). */
 const SURE = 1.645;
+/** So likely is sure. */
+const SURELY = 0.95;
 
 /**
  * Jars as they were weighed, net, against the label.
@@ -204,13 +206,18 @@ export function checkNetQuantity(
     sdG === null
       ? Number.POSITIVE_INFINITY
       : (SURE * sdG * Math.sqrt(left / Math.max(1, lot))) / Math.sqrt(n);
+  // Of those that were not weighed so many are short as the spread says, or as were found among the others, if more.
+  const shortShare = Math.max(
+    sdG === null || sdG === 0 ? 0 : normalShare((nominalG - errorG - meanG) / sdG),
+    shortOnce === 0 ? 0 : (shortOnce + 0.5) / (n + 1),
+  );
+  const mayBe = Math.floor(SHORT_SHARE * lot) - shortOnce;
   const unsure =
-    by === "every"
-      ? left > 0
-      : left > 0 &&
-        (meanG - nominalG < wobbleG ||
-          shortOnce > SHORT_SHARE * n ||
-          (sdG ?? 0) * 1.96 > meanG - nominalG + errorG);
+    left > 0 &&
+    (by === "every" ||
+      meanG - nominalG < wobbleG ||
+      mayBe < 0 ||
+      binomialAtMost(mayBe, left, shortShare) < SURELY);
   const surely =
     (why as readonly string[]).some((w) => w !== "mean") ||
     (why.length > 0 && nominalG - meanG >= wobbleG) ||

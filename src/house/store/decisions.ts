@@ -52,7 +52,9 @@ export function storeDecisions(s: Snapshot): Decision[] {
       },
       action: { label: "Look", href: "/store?do=watch" },
     });
-  for (const air of s.warmth.air) {
+  // A warmer is warm on purpose: whether it is too warm is told where it is set.
+  const warmers = new Set(s.warmth.warmers.map((w) => w.name.toLowerCase()));
+  for (const air of s.warmth.air.filter((a) => !warmers.has(a.place.toLowerCase()))) {
     const there = s.vessels.filter((v) => v.place.toLowerCase() === air.place.toLowerCase());
     const wrong = wrongAir(air.temp_c, air.humidity_pct);
     if (!wrong || there.length === 0) continue;

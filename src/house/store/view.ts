@@ -133,7 +133,10 @@ export function places(s: Snapshot, vessels: readonly VesselState[]): Place[] {
         air: air
           ? `${temp(air.temp_c)}${air.humidity_pct === null ? "" : `, ${air.humidity_pct.toFixed(0)} % humid`}, ${ageBetween(air.at, s.now)} ago${air.stand_in ? " (stand-in)" : ""}`
           : null,
-        wrong: air ? wrongAir(air.temp_c, air.humidity_pct) : null,
+        wrong:
+          air && !s.warmth.warmers.some((w) => w.name.toLowerCase() === name.toLowerCase())
+            ? wrongAir(air.temp_c, air.humidity_pct)
+            : null,
         vessels: shelved(s, list),
       };
     });

@@ -224,6 +224,8 @@ describe("too warm", () => {
     expect(alarm?.so).toMatch(/^Pail 1 in it: 8\.\d % of the enzymes go in a day so warm/);
     await says(40, 0);
     expect(await alarms()).toEqual([]);
+    // It stands in the warmth on purpose: no store is called too warm for it.
+    expect(decisions((await pail()).s).map((d) => d.id)).not.toContain("store-air Cabinet");
   });
 
   it("every screen is told when it gets too warm and when it no longer is, and only then", async () => {
