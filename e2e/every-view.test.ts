@@ -123,7 +123,7 @@ test("the lamp theme keeps its contrast", async ({ ines: page, demoHouse }) => {
     "/spin?do=batch",
     "/store",
     "/bottle?do=lot",
-  "/bottle?do=weigh",
+    "/bottle?do=weigh",
     "/trace/super/13",
     "/set-up",
   ]) {

@@ -4,12 +4,14 @@
  */
 import { randomUUID } from "node:crypto";
 import { performance } from "node:perf_hooks";
+import { OBJECTIVES, planBlend } from "@/core/blend";
 import { simulateDay, USUAL } from "@/core/dayplan";
 import { climateOf, dryingForecast, dryingRate, soundClimate } from "@/core/drying";
 import { arrangeLoad } from "@/core/extraction";
 import { carriedHeat } from "@/core/heat/carry";
 import { mix } from "@/core/ledger";
 import { connect } from "@/db";
+import { solver } from "@/house/blend/solver";
 import { behind, movementsOf, reachInDatabase } from "@/house/ledger/records/fills";
 import { snapshot } from "@/house/standing/snapshot";
 import { places } from "@/house/store/view";
@@ -417,6 +419,34 @@ report(
   await timed(5, async () => void (await snapshot(db))),
   1500,
 );
+
+console.log("· blends of 500 vessels");
+const vessels500 = Array.from({ length: 500 }, (_, i) => ({
+  id: `v${i}`,
+  massKg: 20 + ((i * 7) % 10),
+  waterPct: 16 + ((i * 13) % 35) / 10,
+  upperPct: 16.3 + ((i * 13) % 35) / 10,
+  colourMm: 20 + ((i * 11) % 80),
+  lostPct: (i * 3) % 7,
+  ageDays: (i * 17) % 300,
+  ofBloom: ((i * 5) % 11) / 10,
+}));
+const solve = await solver();
+const blends = async (i: number) => {
+  const plan = planBlend(
+    {
+      vessels: vessels500,
+      wantedKg: 800 + i,
+      limits: { waterPct: 17.8, colourMm: { lo: 30, hi: 60 } },
+      objective: OBJECTIVES[i % OBJECTIVES.length] ?? "wettest",
+      aimMm: 45,
+    },
+    solve,
+  );
+  if (plan.massKg < 799) throw new Error(`The blend is ${plan.massKg} kg.`);
+};
+await timed(2, blends);
+report("blend of 500 vessels", await timed(15, blends), 1000);
 
 console.log("· making the ledger longer: 1,000,000 movements");
 await more(1_000_000);

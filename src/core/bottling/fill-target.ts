@@ -1,5 +1,6 @@
 /** How full to aim: the lowest mean that keeps the packer's duty in 99 lots of 100, at the spread that was measured. */
 import { DomainError, mustBeWithin } from "../domain-error";
+import { densityKgM3 } from "../honey";
 import { binomialAtMost, chiSquareQuantile, normalShare } from "../statistics";
 import { maximumAllowableVariationG, NET_G, type NetRules, tolerableNegativeErrorG } from "./net-quantity";
 
@@ -87,4 +88,14 @@ export function fillTargetG(
     sdG,
     ifKnownG: lowest((m) => keeps(m, sdG, nominalG, errorG, lot), nominalG, sdG),
   };
+}
+
+/**
+ * What a filler that measures by volume gives at another temperature than it was set at, g: warm honey is lighter.
+ * @param waterPct of the honey, 13-25 %; temperatures 0-75 °C
+ * @throws DomainError out of range
+ */
+export function volumetricFillG(setG: number, setC: number, honeyC: number, waterPct = 17.5): number {
+  mustBeWithin(setG, NET_G.lo, NET_G.hi, "The fill", "g");
+  return (setG * densityKgM3(waterPct, honeyC)) / densityKgM3(waterPct, setC);
 }

@@ -1,4 +1,4 @@
-export { type FillTarget, fillTargetG } from "./fill-target";
+export { type FillTarget, fillTargetG, volumetricFillG } from "./fill-target";
 export { gtinCheckDigit } from "./gtin";
 export { drawFrom, type JarPlan, lossAsks, type PailToDraw, planJars } from "./jars";
 export { isLotCode, lotCheckCharacter, lotCode } from "./lot-code";

@@ -7,6 +7,7 @@ import {
   maximumAllowableVariationG,
   samplePlan,
   tolerableNegativeErrorG,
+  volumetricFillG,
 } from "./index";
 
 describe("what a jar may be short", () => {
@@ -207,6 +208,12 @@ describe("how full to aim", () => {
       expect(Math.abs(targetG - oracle) / sdG).toBeLessThan(0.1);
     }
   }, 60_000);
+
+  it("a filler by volume, set at 20 °C, gives 3.9 g less of 454 at 40 °C", () => {
+    // Honey is lighter by about 0.6 kg/m³ a degree (White 1975).
+    expect(Math.abs(454 - volumetricFillG(454, 20, 40) - 3.9)).toBeLessThan(0.1);
+    expect(volumetricFillG(454, 20, 20)).toBe(454);
+  });
 
   it("asks more of a filler that spreads more, of fewer jars weighed, and no less than the scale can tell", () => {
     const of = (sd: number, n: number, stepG = 0) =>

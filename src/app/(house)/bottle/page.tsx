@@ -1,9 +1,10 @@
 import { FileText } from "lucide-react";
 import type { Metadata } from "next";
 import Link from "next/link";
+import { volumetricFillG } from "@/core/bottling";
 import { houseDatabase } from "@/house/door";
 import { whenIn, writtenDay } from "@/house/language/clock";
-import { asWritten, figure, jar, massG, unitOf } from "@/house/language/shown";
+import { asWritten, figure, jar, massG, quantity, temp, unitOf } from "@/house/language/shown";
 import { settledAt } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
 import { keyFrom, lotsPage } from "@/house/standing/lists";
@@ -16,6 +17,16 @@ import { WeighJars } from "@/ui/weigh-jars";
 import { houseAsItStands } from "../../read";
 
 export const metadata: Metadata = { title: "Bottle" };
+
+/** As it is done (common practice). */
+const FILLING = [
+  "Jars clean, dry and warm; lids beside them.",
+  "A tray under the gate, the scale checked with a known weight, zeroed with an empty jar.",
+  "Fill to just under the neck; slow down near the top, and wait for the drip.",
+  "Weigh it: at or over what the label says.",
+  "Wipe the rim, lid on, seal.",
+  "Label and lot on every jar before it leaves the bench.",
+] as const;
 
 export default async function Bottle({
   searchParams,
@@ -88,6 +99,22 @@ export default async function Bottle({
               warning: warningOf(p),
             }))}
           />
+          <details className="panel my-3">
+            <summary className="cursor-pointer font-semibold">At the filler, step by step</summary>
+            <ol className="mt-2 list-inside list-decimal">
+              {FILLING.map((step) => (
+                <li key={step} className="border-t border-rule py-1.5">
+                  {step}
+                </li>
+              ))}
+            </ol>
+            <p className="mt-2 text-[15px] text-ink-2">
+              A filler that measures by volume, set at {temp(20, 0)} for {jar(454)}, gives{" "}
+              {quantity(454 - volumetricFillG(454, 20, 30), "g", 1)} less at {temp(30, 0)} and{" "}
+              {quantity(454 - volumetricFillG(454, 20, 40), "g", 1)} less at {temp(40, 0)}: set it as warm as
+              it fills. In small jars the same honey looks lighter; that is no fault.
+            </p>
+          </details>
           <Caution>
             a broken jar at the gate: stop, throw away it and its neighbours, look through the honey, write it
             down.
