@@ -44,7 +44,7 @@ export function storeDecisions(s: Snapshot): Decision[] {
       when: "any day",
       what: `Look at ${plural(looks.length, vesselWord(looks.map((w) => w.v)))}: it is time`,
       short: `look at ${looks.length}`,
-      so: `${capital(spoken(looks.slice(0, 5).map((w) => w.v.name)))}${looks.length > 5 ? " and others" : ""}: under the lid, does it smell sour, does it lift?`,
+      so: `${capital(spoken(looks.map((w) => w.v.name)))}: under the lid, does it smell sour, does it lift?`,
       why: {
         title: capital(looks[0].v.name),
         because: whyWatched(s, looks[0].v, looks[0].watch),
@@ -78,7 +78,7 @@ export function storeDecisions(s: Snapshot): Decision[] {
       urgency: URGENCY.toBeRead,
       tone: "water",
       when: "any day",
-      what: `Look at and read ${spoken(apart.slice(0, 4).map((v) => v.name))}${apart.length > 4 ? " and others" : ""}, from outside`,
+      what: `Look at and read ${spoken(apart.map((v) => v.name))}, from outside`,
       short: `${apart.length} in quarantine`,
       so: "Goods from outside stand apart until somebody looked at them and read their water.",
       action: {
