@@ -15,6 +15,7 @@ import * as colour from "./migrations/0013-colour";
 import * as warmthAndStore from "./migrations/0014-warmth-and-store";
 import * as blends from "./migrations/0015-blends";
 import * as fillChecks from "./migrations/0016-fill-checks";
+import * as glucoseAndCeilings from "./migrations/0017-glucose-and-ceilings";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -33,6 +34,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0014-warmth-and-store": warmthAndStore,
   "0015-blends": blends,
   "0016-fill-checks": fillChecks,
+  "0017-glucose-and-ceilings": glucoseAndCeilings,
 };
 
 /** Every step there is, in order. */

@@ -35,6 +35,19 @@ describe("what is watched", () => {
     });
   });
 
+  // Lochhead 1933: safe under 1,000 yeasts in a gram to 18 %, under 10 to 19 %, under 1 to 20 %.
+  it.each([
+    [17.9, 999, "calm"],
+    [17.9, 1000, "monthly"],
+    [18.9, 9, "calm"],
+    [18.9, 10, "fortnightly"],
+    [19.9, 0, "calm"],
+    [19.9, 1, "weekly"],
+    [20.1, 0, "weekly"],
+  ])("%f %% with %i yeasts in a gram is %s", (waterPct, yeastPerG, verdict) => {
+    expect(fermentationWatch({ ...pail, waterPct, yeastPerG }).verdict).toBe(verdict);
+  });
+
   it("a drum and a warm store raise it, calm honey stays calm, and in the cold yeast sleeps", () => {
     const at = (more: object) => fermentationWatch({ ...pail, waterPct: 17.6, ...more });
     expect(at({ massKg: 290 })).toMatchObject({ verdict: "fortnightly", raisedBy: ["a big vessel"] });

@@ -15,6 +15,12 @@ export const LOOK_DAYS: Readonly<Record<Watch, number | null>> = {
 
 /** Upper limits of the liquid's water, %, yeast unknown (common practice, after Lochhead 1933). */
 const UP_TO_PCT = [17.1, 18, 19] as const;
+/** Up to so much water honey is safe under so many yeasts in a gram (Lochhead 1933). */
+const SAFE_UNDER: readonly (readonly [upToPct: number, yeastPerG: number])[] = [
+  [18, 1000],
+  [19, 10],
+  [20, 1],
+];
 /** Yeast sleeps under this (common practice). */
 export const SLEEPS_UNDER_C = 11;
 /** Over this a store is warm (common practice). */
@@ -33,6 +39,8 @@ export interface Watched {
   readonly liquidPct: { readonly lo: number; readonly mid: number; readonly hi: number };
   /** What raised it over what the liquid alone says. */
   readonly raisedBy: readonly ("a big vessel" | "a warm store")[];
+  /** So few yeasts were counted that it is safe as wet as it may be (Lochhead 1933). */
+  readonly fewYeasts: boolean;
   /** Its store is so cold that yeast sleeps. */
   readonly asleep: boolean;
 }
@@ -49,12 +57,15 @@ export function fermentationWatch({
   look,
   massKg,
   store,
+  yeastPerG = null,
 }: {
   readonly waterPct: number;
   readonly sePct: number;
   readonly look: Look | null;
   readonly massKg: number;
   readonly store: { readonly loC: number; readonly hiC: number } | null;
+  /** Null where nobody counted. */
+  readonly yeastPerG?: number | null;
 }): Watched {
   mustBeWithin(waterPct, 13, 25, "Water content", "%");
   mustBeWithin(sePct, 0, 5, "The error", "points");
@@ -66,6 +77,8 @@ export function fermentationWatch({
     hi: liquidWaterPct(inRange(waterPct + ONE_SIDED * sePct), set.hi),
   };
   const asleep = store !== null && store.hiC < SLEEPS_UNDER_C;
+  const safe = (liquid: number): boolean =>
+    yeastPerG !== null && yeastPerG < (SAFE_UNDER.find(([upTo]) => liquid <= upTo)?.[1] ?? 0);
   const raisedBy = [
     ...(massKg >= BIG_KG ? (["a big vessel"] as const) : []),
     ...(store !== null && store.hiC > WARM_STORE_C ? (["a warm store"] as const) : []),
@@ -74,7 +87,7 @@ export function fermentationWatch({
     const by = UP_TO_PCT.findIndex((limit, i) => (i === 0 ? liquid < limit : liquid <= limit));
     const own = by === -1 ? WATCHES.length - 1 : by;
     const raised = own === 0 ? 0 : Math.min(WATCHES.length - 1, own + raisedBy.length);
-    return WATCHES[asleep ? 0 : raised] ?? "weekly";
+    return WATCHES[asleep || safe(liquid) ? 0 : raised] ?? "weekly";
   };
   const verdict = watchAt(liquidPct.hi);
   return {
@@ -83,5 +96,6 @@ export function fermentationWatch({
     liquidPct,
     raisedBy: verdict === "calm" ? [] : raisedBy,
     asleep,
+    fewYeasts: safe(liquidPct.hi),
   };
 }

@@ -12,11 +12,17 @@ export interface SettleRules {
   readonly school: SettleSchool;
   /** The warmest honey may get in this house, °C; null where it set no ceiling. */
   readonly ceilingC: number | null;
+  /** The same for honeys of a kind, by its words: a ceiling of their own, or none. */
+  readonly ofKinds: readonly { readonly kind: string; readonly ceiling_c: number | null }[];
 }
 
 export async function settleRules(db: Knex): Promise<SettleRules> {
   const row = await db("live_settle_rules as x").orderByRaw(newestFirst("x")).first("school", "ceiling_c");
-  return { school: row?.school ?? "strain-first", ceilingC: row?.ceiling_c ?? null };
+  const { rows } = await db.raw(
+    `select distinct on (lower(x.kind)) x.kind, x.ceiling_c from live_kind_ceiling x
+      order by lower(x.kind), ${newestFirst("x")}`,
+  );
+  return { school: row?.school ?? "strain-first", ceilingC: row?.ceiling_c ?? null, ofKinds: rows };
 }
 
 export interface MeshRow extends Known {

@@ -8,6 +8,7 @@ import { densityKgM3 } from "@/core/honey";
 import { type Way, waysOf } from "@/core/honey/ways";
 import type { Snapshot, VesselState } from "../standing/snapshot";
 import { UNTOLD_C } from "../warmth/kinds";
+import type { SettleRules } from "./records";
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
@@ -53,6 +54,22 @@ export function warmthSince(v: VesselState, now: Date): Stretch[] {
 
 /** Whether its honey is handled otherwise than the rest, by what it is of. */
 export const hasWay = (v: Pick<VesselState, "blooms">, way: Way): boolean => waysOf(v.blooms).includes(way);
+
+/** Half of a honey and more is what it is called by. */
+const CALLED_BY = 0.5;
+
+/** The warmest it may get: by its kind where the house said so, else the house's own; null for none. */
+export function ceilingOf(
+  rules: Pick<SettleRules, "ceilingC" | "ofKinds">,
+  blooms: VesselState["blooms"],
+): number | null {
+  const all = blooms.reduce((g, b) => g + b.grams, 0);
+  const own = rules.ofKinds.find(({ kind }) => {
+    const of = blooms.filter((b) => b.what.toLowerCase().includes(kind.toLowerCase()));
+    return all > 0 && of.reduce((g, b) => g + b.grams, 0) / all >= CALLED_BY;
+  });
+  return own ? own.ceiling_c : rules.ceilingC;
+}
 
 export interface VesselClearing {
   /** As it was last told, °C. */

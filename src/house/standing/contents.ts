@@ -19,7 +19,7 @@ import { type DeliveryRow, deliveriesOfFills } from "../outside/records";
 import { currentOf, type ReadingRow, readingsOf } from "../readings/records/readings";
 import { passesInto } from "../settle/records";
 import { type BatchComb, type BatchRow, batchesOfFills, combsOfBatches } from "../spin/records/batches";
-import { coloursOf } from "../store/records";
+import { coloursOf, labNotesOf } from "../store/records";
 import { UNTOLD_C } from "../warmth/kinds";
 import { warmthTold } from "../warmth/told";
 import { bloomsOfYards, combsNamed } from "../yard/records/pulls";
@@ -59,6 +59,9 @@ export interface Contents {
   readonly filledAt: Date;
   /** Its colour, of the part of it that was read; null where none was. */
   readonly colour: Carried | null;
+  /** Its glucose and its yeast as they were counted, of the part of it that was; null where none was. */
+  readonly glucose: Carried | null;
+  readonly yeast: Carried | null;
   /** 0-1 of it passed a mesh of this house, in this vessel or before. */
   readonly strainedShare: number;
   /** What bloomed where it was gathered, by mass, largest first; "" where nobody noted it. */
@@ -120,6 +123,7 @@ export async function contentsOf(
   ]);
   const warmth = await warmthTold(db, vessels, now);
   const colours = group(await coloursOf(db, vessels, now), (c) => c.fill_id);
+  const counted = await labNotesOf(db, vessels, now);
   const passes = group(await passesInto(db, vessels, now), (p) => p.fill_id);
   const read = group(readings, (r) => r.fill_id);
   const combsOf = group(stays, (c) => c.batch_id);
@@ -183,6 +187,21 @@ export async function contentsOf(
     ),
     now.getTime(),
   );
+  /** What a laboratory counted, carried by mass; null figures are of the other thing. */
+  const carriedLab = (of: (row: (typeof counted)[number]) => number | null) =>
+    carriedReading(
+      until,
+      group(
+        counted.flatMap((row) => {
+          const value = of(row);
+          return value === null ? [] : [{ fill: row.fill_id, at: row.at.getTime(), value }];
+        }),
+        (x) => x.fill,
+      ),
+      now.getTime(),
+    );
+  const glucose = carriedLab((row) => row.glucose_pct);
+  const yeast = carriedLab((row) => row.yeast_per_g);
   // A pass came in at its own moment: what stands there just after it is strained.
   const strained = carriedReading(
     until,
@@ -247,6 +266,8 @@ export async function contentsOf(
         filledAt: new Date(lastPour.get(fillId) ?? now.getTime()),
         heat: heat.get(fillId) ?? UNTOUCHED,
         colour: colour.get(fillId) ?? null,
+        glucose: glucose.get(fillId) ?? null,
+        yeast: yeast.get(fillId) ?? null,
         strainedShare: strained.get(fillId)?.share ?? 0,
       };
     },

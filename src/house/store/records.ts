@@ -17,6 +17,21 @@ export const coloursOf = (db: Knex, fills: readonly number[], now: Date): Promis
     .orderByRaw("x.stated_at, x.id")
     .select("x.fill_id", "x.stated_at as at", "x.pfund_mm");
 
+export interface LabRow {
+  readonly fill_id: number;
+  readonly at: Date;
+  readonly glucose_pct: number | null;
+  readonly yeast_per_g: number | null;
+}
+
+/** What a laboratory counted of fills, up to a moment, in order of time. */
+export const labNotesOf = (db: Knex, fills: readonly number[], now: Date): Promise<LabRow[]> =>
+  db("live_lab_note as x")
+    .whereRaw("x.fill_id = any(?::bigint[])", [[...fills]])
+    .andWhere("x.stated_at", "<=", now)
+    .orderByRaw("x.stated_at, x.id")
+    .select("x.fill_id", "x.stated_at as at", "x.glucose_pct", "x.yeast_per_g");
+
 export interface TastingRow {
   readonly fill_id: number;
   readonly at: Date;

@@ -94,6 +94,21 @@ describe("what may ferment", () => {
     ).toContain("store-look");
   });
 
+  it("few yeasts counted calm it, glucose tells how soon it sets; counted in a part they say nothing of the whole", async () => {
+    await stood("pail 1", 17.6, 25, 24 * 40);
+    await house.act("note-lab", { vessel: "pail 1", yeastPerG: 5, glucosePct: 38 });
+    const { s, v } = await held();
+    expect(watchOf(s, v)).toMatchObject({ verdict: "calm", fewYeasts: true });
+    // 38 on 17.6 is over 2.1: fast (common practice).
+    expect(setsSaid(s, v)).toMatch(/^sets fast/);
+    await stood("drum 1", 17.6, 25, 24 * 40);
+    await house.act("move-honey", { from: [{ vessel: "pail 1" }], to: [{ vessel: "drum 1" }] });
+    const mixed = await held("drum 1");
+    expect(mixed.v.yeast?.share).toBeCloseTo(0.5, 2);
+    expect(watchOf(mixed.s, mixed.v)?.fewYeasts).toBe(false);
+    expect((await house.refused("note-lab", { vessel: "drum 1" })).code).toBe("nothing-told");
+  });
+
   it("what nobody read is not called safe", async () => {
     await house.act(
       "receive-honey",

@@ -38,6 +38,8 @@ export function watchOf(s: Snapshot, v: VesselState): Watched | null {
     look: lookOf(v),
     massKg: v.grams / 1000,
     store: standsAt(s, v),
+    // Counted in a part of it, it says nothing of the rest.
+    yeastPerG: v.yeast && v.yeast.share > ALL ? v.yeast.value : null,
   });
 }
 
@@ -72,13 +74,20 @@ export function bloomsSaid(v: VesselState): string {
     .join(", ");
 }
 
+/** So much of it was counted that it stands for all. */
+const ALL = 0.98;
+
 /** A bloom that is under this share of it does not decide how soon it sets. */
 const DECIDES = 0.2;
 
 export function tendencyOf(s: Snapshot, v: VesselState): GranulationTendency {
   const all = v.blooms.reduce((g, b) => g + b.grams, 0);
   const air = standsAt(s, v);
+  const { waterPct } = v.water.figures;
   return granulationTendency({
+    ...(v.glucose && v.glucose.share > ALL && waterPct !== undefined && waterPct >= 13 && waterPct <= 25
+      ? { glucosePct: v.glucose.value, waterPct }
+      : {}),
     bloom: v.blooms
       .filter((b) => b.grams >= DECIDES * all)
       .map((b) => b.what)
@@ -142,11 +151,13 @@ export function whyWatched(s: Snapshot, v: VesselState, w: Watched): Reason[] {
     },
     {
       what: "So it is looked at",
-      figure: w.asleep
-        ? "no: yeast sleeps where it stands"
-        : w.verdict === "calm"
-          ? "when it is used"
-          : w.verdict,
+      figure: w.fewYeasts
+        ? `when it is used: only ${Math.round(v.yeast?.value ?? 0).toLocaleString("en-GB")} yeasts in a gram were counted`
+        : w.asleep
+          ? "no: yeast sleeps where it stands"
+          : w.verdict === "calm"
+            ? "when it is used"
+            : w.verdict,
       source:
         "under 17.1 % calm, to 18 monthly, to 19 fortnightly, above weekly (after Lochhead 1933; yeast unknown)",
     },

@@ -189,6 +189,12 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
     what: ["washed", "whole", "broken"][d.b % 3],
   }),
   "weigh-jars": (d) => ({ jarG: 250, jars: 10 + d.a, weights: [250 + d.a, 249 + d.b, 252] }),
+  "note-lab": (d, s) => ({
+    vessel: from(d, s.holding, "drum 1"),
+    glucosePct: 25 + d.b,
+    yeastPerG: d.a * 100,
+  }),
+  "set-ceiling": (d) => ({ kind: ["lime", "rape"][d.a % 2], ...(d.b % 2 ? { ceilingC: 40 } : {}) }),
   taste: (d, s) => ({ vessel: from(d, s.holding, "drum 1"), words: "mint and grass" }),
   "keep-sample": (d, s) => ({ vessel: from(d, s.holding, "drum 1"), kg: 0.05 + d.kg / 100, place: "cellar" }),
   "take-stock": (d, s) => ({
@@ -347,6 +353,8 @@ const OFTEN: Readonly<Record<string, number>> = {
   "tend-mesh": 8,
   skim: 5,
   taste: 1,
+  "note-lab": 1,
+  "set-ceiling": 1,
   "weigh-jars": 1,
   "blend-honey": 6,
   "check-mix": 2,

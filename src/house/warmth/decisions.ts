@@ -3,6 +3,7 @@ import { whenIn } from "../language/clock";
 import { temp } from "../language/shown";
 import { capital, plural, spoken } from "../language/spoken";
 import { enzymesSaid, whyHeat } from "../settle/heat";
+import { ceilingOf } from "../settle/settling";
 import type { Decision } from "../standing/model";
 import type { Snapshot, VesselState } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";
@@ -23,7 +24,7 @@ function overOf(
   if (!last || s.now.getTime() - last.at.getTime() > TOLD_H * 3_600_000) return null;
   const warmer = warming.find((i) => i.v === v)?.warmer;
   const may = Math.min(
-    s.settle.ceilingC ?? Number.POSITIVE_INFINITY,
+    ceilingOf(s.settle, v.blooms) ?? Number.POSITIVE_INFINITY,
     warmer ? mayBeC(warmer) : Number.POSITIVE_INFINITY,
   );
   return last.temp_c > may ? { now: last.temp_c, may } : null;

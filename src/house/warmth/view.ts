@@ -1,5 +1,5 @@
 /** What warms, how it goes against what was reckoned, and when each is liquid; and what it would cost to warm others. */
-import { warmedC } from "@/core/heat/warming";
+import { clearsAtC, warmedC } from "@/core/heat/warming";
 import { LOOKS, type Look } from "@/core/honey/granulation";
 import type { Reason } from "@/core/verdict";
 import { ageBetween, whenIn } from "../language/clock";
@@ -120,6 +120,19 @@ function coreNow(i: InWarmer, now: Date): string {
     : `${temp(at.loC, 0)} to ${temp(at.hiC, 0)}`;
 }
 
+/** Whether its crystals dissolve at that warmth, by its glucose to its water where both are known. */
+function clearsSaid({ v, untilC }: InWarmer): string {
+  const { waterPct } = v.water.figures;
+  if (!v.glucose || v.glucose.share < 0.98 || waterPct === undefined || waterPct < 13 || waterPct > 25)
+    return "not known";
+  const { tempC, withinC } = clearsAtC(v.glucose.value, waterPct);
+  const ratio = `${(v.glucose.value / waterPct).toFixed(2)} glucose to water`;
+  if (untilC >= tempC + withinC) return `yes, at ${temp(tempC, 0)}: ${ratio}`;
+  return untilC >= tempC - withinC
+    ? `perhaps: it needs about ${temp(tempC, 0)}, ${ratio}`
+    : `no: it needs about ${temp(tempC, 0)}, ${ratio}`;
+}
+
 function whyWarm(s: Snapshot, i: InWarmer): Reason[] {
   const when = (t: Date): string => whenIn(s.house.zone, t, s.now);
   const crystals = LOOKS[i.look];
@@ -152,7 +165,7 @@ function whyWarm(s: Snapshot, i: InWarmer): Reason[] {
     ...(i.v.warming?.despite ? [{ what: "It is warmed so because", figure: i.v.warming.despite }] : []),
     {
       what: "Whether it clears at all",
-      figure: "not known",
+      figure: clearsSaid(i),
       source:
         "by glucose to water: 35 °C under 1.4, 40 under 1.6, 45 under 1.9, within 3 °C (common practice)",
     },

@@ -123,6 +123,45 @@ describe("into the warmth", () => {
     );
   });
 
+  it("a kind may have a ceiling of its own, or none, whatever the house's is", async () => {
+    await house.act("set-settling", { school: "strain-first", ceilingC: 36 });
+    await house.act("receive-honey", {
+      what: "opening",
+      country: "Holmland",
+      honeyKind: "Rape honey",
+      into: [{ vessel: "pail 4", kg: 25 }],
+    });
+    await house.act("set-ceiling", { kind: "rape", ceilingC: 45 });
+    expect((await house.refused("warm-vessels", { vessels: "b1", warmer: "Cabinet" })).code).toBe(
+      "over-the-ceiling",
+    );
+    expect((await house.act("note-warmth", { vessel: "pail 4", tempC: 44 })).say).not.toContain(
+      "over this house's",
+    );
+    expect(decisions((await pail("4")).s).filter((d) => d.alarm)).toEqual([]);
+    await house.act("warm-vessels", { vessels: "b4", warmer: "Cabinet" });
+    const { entry } = await house.act<object>("set-ceiling", { kind: "Rape", ceilingC: 40 });
+    expect(decisions((await pail("4")).s).filter((d) => d.alarm)[0]?.what).toBe(
+      "Pail 4 is too warm: 44.0 °C",
+    );
+    await house.act("undo", { entry });
+    await house.act("set-ceiling", { kind: "rape" });
+    expect((await house.act("note-warmth", { vessel: "pail 4", tempC: 60 })).say).not.toContain(
+      "over this house's",
+    );
+  });
+
+  it("whether it clears at all is said where its glucose is known", async () => {
+    for (let i = 0; i < 2; i++) await house.act("read-moisture", { vessel: "pail 1", value: 18, tempC: 20 });
+    await house.act("note-lab", { vessel: "pail 1", glucosePct: 31 });
+    await house.act("warm-vessels", { vessels: "pail 1", warmer: "Cabinet" });
+    const clears = async () =>
+      warmerCards((await pail()).s)[0]?.vessels[0]?.because.find((b) => b.what === "Whether it clears at all")
+        ?.figure;
+    // 1.72 glucose to water needs 45 °C (common practice): 34 will not do.
+    expect(await clears()).toMatch(/^no: it needs about 45 °C, 1\.7\d glucose to water$/);
+  });
+
   it("late, undone and out again: what stands there is what was not taken out", async () => {
     await house.act("warm-vessels", { vessels: "b1 b2", warmer: "Cabinet" }, { at: hoursAgo(50) });
     expect((await house.refused("cool-vessels", { vessels: "b1" }, { at: hoursAgo(60) })).code).toBe(

@@ -22,6 +22,8 @@ export interface CanBeWarmed {
   readonly grams: number;
   readonly fromC: number | null;
   readonly look: Look | null;
+  /** The warmest it may get; null for no ceiling. */
+  readonly ceilingC: number | null;
 }
 export interface WarmerChoice {
   readonly name: string;
@@ -34,13 +36,11 @@ export interface WarmerChoice {
 export function WarmPlan({
   vessels,
   warmers,
-  ceilingC,
   nowMs,
   zone,
 }: {
   vessels: readonly CanBeWarmed[];
   warmers: readonly WarmerChoice[];
-  ceilingC: number | null;
   nowMs: number;
   zone: string;
 }) {
@@ -80,7 +80,8 @@ export function WarmPlan({
     .filter((o) => deadline - o.startsH * 3_600_000 <= nowMs + 30 * 60_000)
     .slice(0, warmer.free);
   const never = plan.some((p) => p.of.e.time === null);
-  const overC = ceilingC !== null && warmer.tempC + warmer.spreadC > ceilingC ? ceilingC : null;
+  const ceilingC = Math.min(...wanted.map((v) => v.ceilingC ?? Number.POSITIVE_INFINITY));
+  const overC = warmer.tempC + warmer.spreadC > ceilingC ? ceilingC : null;
   const setting = (v: CanBeWarmed): boolean =>
     (v.look !== null && v.look !== "clear") || chosen.includes(v.name);
   const tick = (v: CanBeWarmed) => (
@@ -171,7 +172,7 @@ export function WarmPlan({
               name: "despite",
               label: "All the same, because",
               span: 3,
-              ...(overC === null ? {} : { hint: `over this house's ${temp(overC, 0)}` }),
+              ...(overC === null ? {} : { hint: `over its ${temp(overC, 0)}` }),
             }}
             value={despite}
             error={errorAt("despite")}

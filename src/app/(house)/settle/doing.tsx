@@ -2,6 +2,7 @@ import { houseDatabase } from "@/house/door";
 import { difference, massG, quantity } from "@/house/language/shown";
 import { settleDesk } from "@/house/settle/desk";
 import { FOUND, MESH_CARE, MESH_KINDS, SCHOOL_SAID, SETTLE_SCHOOLS } from "@/house/settle/kinds";
+import { ceilingOf } from "@/house/settle/settling";
 import type { Snapshot } from "@/house/standing/snapshot";
 import { storeDesk } from "@/house/store/desk";
 import { CAUTION, WARMER_KINDS } from "@/house/warmth/kinds";
@@ -133,6 +134,7 @@ export async function SettleDoing({ search, s }: { search: SettleSearch; s: Snap
             grams: v.grams,
             fromC: v.told.warmth.at(-1)?.temp_c ?? null,
             look: lookOf(v),
+            ceilingC: ceilingOf(s.settle, v.blooms),
           }))}
           warmers={s.warmth.warmers.map((w) => ({
             name: w.name,
@@ -140,7 +142,6 @@ export async function SettleDoing({ search, s }: { search: SettleSearch; s: Snap
             spreadC: w.spreadC,
             free: Math.max(0, w.places - w.inIt.length),
           }))}
-          ceilingC={s.settle.ceilingC}
           nowMs={s.now.getTime()}
           zone={s.house.zone}
         />
@@ -213,6 +214,31 @@ export async function SettleDoing({ search, s }: { search: SettleSearch; s: Snap
             })),
           },
           { name: "places", label: "Holds", kind: "figure", span: 1, value: "6", hint: "vessels at once" },
+        ]}
+      />
+    );
+  if (doing === "ceiling")
+    return (
+      <CommandForm
+        command="set-ceiling"
+        label="Never warmer"
+        fields={[
+          {
+            name: "kind",
+            label: "Honey of",
+            placeholder: "lime",
+            offers: [
+              ...new Set(s.vessels.flatMap((v) => v.blooms.map((b) => b.what).filter((b) => b !== ""))),
+            ],
+            hint: "as its bloom is called",
+          },
+          {
+            name: "ceilingC",
+            label: "Never warmer than",
+            unit: "°C",
+            kind: "figure",
+            hint: "no ceiling when left out",
+          },
         ]}
       />
     );

@@ -55,6 +55,7 @@ export default async function Settle({ searchParams }: { searchParams: Promise<S
         rest={[
           { id: "warmer", label: "What it is warmed in" },
           { id: "school", label: "Strain a batch otherwise" },
+          { id: "ceiling", label: "How warm a kind may get" },
           { id: "care", label: "Wash or check a mesh" },
           { id: "mesh", label: "Set up a mesh" },
         ]}

@@ -17,7 +17,7 @@ export type StoreSearch = { do?: string; from?: string };
 export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapshot }) {
   const holding = holdingField(s, search.from);
   if (
-    ["read", "colour", "lost", "place", "look", "taste", "sample", "mixed", "blend"].includes(
+    ["read", "colour", "lost", "place", "look", "taste", "sample", "mixed", "blend", "lab"].includes(
       search.do ?? "",
     ) &&
     s.vessels.length === 0
@@ -106,6 +106,19 @@ export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapsh
       />
     );
   }
+  if (search.do === "lab")
+    return (
+      <CommandForm
+        command="note-lab"
+        label="Enter it"
+        keep={["vessel"]}
+        fields={[
+          holding,
+          { name: "glucosePct", label: "Glucose", unit: "%", kind: "figure", span: 1 },
+          { name: "yeastPerG", label: "Yeasts in a gram", kind: "figure", span: 1 },
+        ]}
+      />
+    );
   if (search.do === "sample")
     return (
       <CommandForm

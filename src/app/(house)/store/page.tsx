@@ -62,6 +62,7 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
           { id: "mixed", label: "Is it mixed?" },
           { id: "colour", label: "Its colour" },
           { id: "taste", label: "Taste it" },
+          { id: "lab", label: "Glucose and yeast" },
           { id: "sample", label: "Keep a sample" },
           { id: "air", label: "The air there" },
           { id: "lost", label: "Book a loss" },

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { choice, count, tempC } from "../../language/fields";
+import { choice, count, tempC, text } from "../../language/fields";
 import { asWritten } from "../../language/shown";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { oneBatch } from "../../spin/records/batches";
@@ -21,6 +21,26 @@ export const setSettling = defineCommand({
   },
   say: (_, { school, ceilingC }) =>
     `Honey is ${SCHOOL_SAID[school]} here${ceilingC === undefined ? "" : `, and never warmer than ${asWritten(ceilingC, "°C", 1)}`}.`,
+});
+
+export const setCeiling = defineCommand({
+  name: "set-ceiling",
+  summary: "Choose how warm honey of a kind may get, whatever the house's own ceiling is",
+  who: ["lead"],
+  undo: "counter-entry",
+  input: z.strictObject({
+    kind: text("The kind, as its bloom is called", 40),
+    /** No ceiling for it when left out. */
+    ceilingC: tempC("The warmest it may get", 15, 70).optional(),
+  }),
+  async run(work, { kind, ceilingC }) {
+    await work.state("kind_ceiling", { kind, ceiling_c: ceilingC ?? null });
+    return {};
+  },
+  say: (_, { kind, ceilingC }) =>
+    ceilingC === undefined
+      ? `Honey of ${kind} has no ceiling of warmth.`
+      : `Honey of ${kind} is never warmer than ${asWritten(ceilingC, "°C", 1)}.`,
 });
 
 export const setBatchSchool = defineCommand({

@@ -9,8 +9,9 @@ import { vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { poured } from "../../moves/pouring";
 import { standingIn } from "../../vessels/standing-in";
+import { ceilingOfFill } from "../ceiling";
 import { FOUND } from "../kinds";
-import { settleRules, underTheSameGate } from "../records";
+import { underTheSameGate } from "../records";
 
 /** What an hour and a day at a temperature cost. */
 function costOf(warmC: number): string {
@@ -32,7 +33,7 @@ export const noteWarmth = defineCommand({
     const { fill, name } = await standingIn(work, input.vessel);
     await work.restOn(fill, `${name} was measured`);
     await work.state("vessel_warmth", { fill_id: fill.id, temp_c: input.tempC });
-    const { ceilingC } = await settleRules(work.tx);
+    const ceilingC = await ceilingOfFill(work, fill.id);
     return { name, over: ceilingC !== null && input.tempC > ceilingC ? ceilingC : null };
   },
   say: ({ name, over }, { tempC: warm }) =>

@@ -9,7 +9,7 @@ import { capital, spoken } from "../../language/spoken";
 import { type NamedVessel, vesselNames } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
-import { settleRules } from "../../settle/records";
+import { ceilingOfFill } from "../../settle/ceiling";
 import { placeOf } from "../../vessels/records";
 import { standingIn } from "../../vessels/standing-in";
 import { estimateOf, USUAL_FROM_C, USUAL_LOOK } from "../course";
@@ -67,7 +67,9 @@ export const warmVessels = defineCommand({
     const fills = there.map((t) => t.fill.id);
     const words = await warmthOf(work.tx, fills, work.at);
     const looks = await looksOf(work.tx, fills, work.at);
-    const { ceilingC } = await settleRules(work.tx);
+    const ceilings: number[] = [];
+    for (const fill of fills) ceilings.push((await ceilingOfFill(work, fill)) ?? Number.POSITIVE_INFINITY);
+    const ceilingC = Math.min(...ceilings);
     const estimates = there.map((t) =>
       estimateOf(
         {
@@ -82,10 +84,10 @@ export const warmVessels = defineCommand({
       ),
     );
     const hottest = warmer.temp_c + warmer.spread_c;
-    if (ceilingC !== null && hottest > ceilingC && input.despite === "")
+    if (hottest > ceilingC && input.despite === "")
       refuse(
         "over-the-ceiling",
-        `${capital(warmer.name)} is up to ${asWritten(hottest, "°C")} warm, and honey here is never warmer than ${asWritten(ceilingC, "°C")}: set it cooler, or say why all the same.`,
+        `${capital(warmer.name)} is up to ${asWritten(hottest, "°C")} warm, and this honey is never warmer than ${asWritten(ceilingC, "°C")}: set it cooler, or say why all the same.`,
         "despite",
       );
     const costPct = Math.max(...estimates.map((e) => e.costPct));
