@@ -267,7 +267,13 @@ export async function loadDemo(
     jars: 60,
     buyer: "Harbour Deli",
   });
-  await lotOf(27, "Summer honey", third.slice(0, 2), 454);
+  const summer = await lotOf(27, "Summer honey", third.slice(0, 2), 454);
+  await script.enter("Odile", script.past(27, 12), "weigh-jars", {
+    lot: summer.lot,
+    jarG: 454,
+    jars: summer.jars,
+    weights: Array.from({ length: 50 }, (_, i) => Number((454.6 + ((i * 37) % 49) / 10).toFixed(1))),
+  });
 
   progress("the store");
   await fillStore(

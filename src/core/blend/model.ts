@@ -30,10 +30,11 @@ export interface Solved {
 
 export type Solver = (model: Model) => Solved;
 
-/** Plain decimals: no exponent is misread for a name. */
+/** Plain decimals: no exponent is misread for a name, and nothing is minus nought. */
 const figure = (x: number): string => {
-  const text = x.toFixed(9).replace(/\.?0+$/, "");
-  return text === "-0" ? "0" : text;
+  const rounded = Number(x.toFixed(9)) || 0;
+  const text = String(rounded);
+  return text.includes("e") ? rounded.toFixed(9) : text;
 };
 const sum = (terms: readonly (readonly [string, number])[]): string => {
   const told = terms.filter(([, times]) => times !== 0);

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { understand } from "../line";
+import { decisions } from "../standing/decisions";
 import { snapshot } from "../standing/snapshot";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { arrange, BLEND_ASKED } from "./arrange";
@@ -109,6 +110,8 @@ describe("the blend", () => {
     const [kept] = await blendsIn(house.db, [tank?.fillId ?? 0], new Date());
     expect(kept?.water_pct).toBeCloseTo((25 * 16.5 + 10 * 18.5) / 35, 1);
 
+    const asked = async () => decisions(await snapshot(house.db)).find((d) => d.id === "unmixed tank 1");
+    expect((await asked())?.so).toBe("35.0 kg were blended there, and nobody read whether they are mixed.");
     const mixed = (top: number, bottom: number) =>
       house.act<{ entry: number }>("check-mix", { vessel: "tank 1", topPct: top, bottomPct: bottom });
     expect((await mixed(17.6, 16.6)).say).toMatch(
@@ -117,7 +120,9 @@ describe("the blend", () => {
     expect((await mixed(17.3, 16.9)).say).toMatch(
       /^Tank 1 is not quite mixed, 0\.4 points apart: stir it, and read again in 30 min\./,
     );
+    expect((await asked())?.so).toContain("0.4 points apart: stir it");
     const good = await mixed(17.1, 17);
+    expect(await asked()).toBeUndefined();
     expect(good.say).toBe("Tank 1 is mixed: 17.1 % water, top and bottom 0.1 apart. As foretold, 17.1 %.");
     expect((await mixed(19, 19)).say).toContain("That is not what was foretold, 17.1 %");
     expect(await mixChecks(house.db, [tank?.fillId ?? 0], new Date())).toHaveLength(4);

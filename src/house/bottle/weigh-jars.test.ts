@@ -1,7 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { understand } from "../line";
+import { snapshot } from "../standing/snapshot";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { fillChecks } from "./records";
+import { weighings } from "./weighings";
 
 let house: TestHouse;
 beforeEach(async () => {
@@ -30,6 +32,16 @@ describe("jars on the scale", () => {
     const { say } = await house.act("weigh-jars", { jarG: 454, jars: 30, weights: thirty(1) });
     expect(say).toContain("1 jar under the label: the packer's duty is broken. Top it up or open it.");
     expect(say).toContain("they would pass");
+    // What is kept says the same, with both verdicts apart.
+    expect(await weighings(house.db, await snapshot(house.db))).toMatchObject([
+      {
+        label: "454 g",
+        weighed: "30 of 30",
+        tone: "stop",
+        duty: expect.stringContaining("broken"),
+        inspector: expect.stringContaining("pass"),
+      },
+    ]);
   });
 
   it.each([

@@ -1,6 +1,7 @@
 /** What needs a decision now, bay by bay: pure judgement over the snapshot. */
 
 import { BAYS, type BayName } from "../bays";
+import { blendDecisions } from "../blend/decisions";
 import { bottleDecisions } from "../bottle/decisions";
 import { hotRoomDecisions } from "../hot-room/decisions";
 import { outDecisions } from "../out/decisions";
@@ -100,7 +101,7 @@ const OF_BAY: Record<BayName, (s: Snapshot) => readonly Decision[]> = {
   "Hot room": hotRoomDecisions,
   Spin: floorDecisions,
   Settle: settleDecisions,
-  Store: storeDecisions,
+  Store: (s) => [...storeDecisions(s), ...blendDecisions(s)],
   Bottle: bottleDecisions,
   Out: outDecisions,
 };

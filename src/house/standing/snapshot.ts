@@ -3,6 +3,7 @@
 import { group } from "d3-array";
 import type { Knex } from "knex";
 import { type BatchAccount, batchAccount } from "@/core/ledger";
+import { type Unmixed, unmixedNow } from "../blend/now";
 import { type LotRow, lotsHere } from "../bottle/records";
 import { type RoomState, roomState } from "../hot-room/room";
 import { type WaitingSuper, withReadings } from "../hot-room/waiting";
@@ -68,6 +69,8 @@ export interface Snapshot {
   readonly schoolOf: ReadonlyMap<number, SettleSchool>;
   /** What honey is warmed in, and the air where vessels stand. */
   readonly warmth: Pick<WarmthNow, "warmers" | "air">;
+  /** Blends that nobody found mixed yet. */
+  readonly unmixed: readonly Unmixed[];
   readonly machines: readonly MachineRow[];
   /** Of the open batches. */
   readonly runs: readonly RunRow[];
@@ -99,7 +102,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       machines(db),
       checksSince(db, todayFrom(house.zone, now)),
     ]);
-  const [runs, readings, movements, contents, stood, rules, warmth, schools] = await Promise.all([
+  const [runs, readings, movements, contents, stood, rules, warmth, schools, unmixed] = await Promise.all([
     runsOfBatches(
       db,
       open.map((b) => b.id),
@@ -131,6 +134,11 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       now,
     ),
     schoolsOfBatches(db),
+    unmixedNow(
+      db,
+      held.map((v) => v.fill_id),
+      now,
+    ),
   ]);
   const [warmthOf, strainedOf, skimmedOf, inspectedOf] = [
     group(stood.warmth, (r) => r.fill_id),
@@ -174,6 +182,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       warming: warmth.warming(v.fill_id) ?? null,
       ...contents.vessel(v.fill_id),
     })),
+    unmixed,
     machines: machineRows,
     runs,
     checks,

@@ -2,6 +2,7 @@ import { FileText } from "lucide-react";
 import type { Metadata } from "next";
 import Link from "next/link";
 import { volumetricFillG } from "@/core/bottling";
+import { weighings } from "@/house/bottle/weighings";
 import { houseDatabase } from "@/house/door";
 import { whenIn, writtenDay } from "@/house/language/clock";
 import { asWritten, figure, jar, massG, quantity, temp, unitOf } from "@/house/language/shown";
@@ -36,6 +37,7 @@ export default async function Bottle({
   const s = await houseAsItStands();
   const search = await searchParams;
   const lots = await lotsPage(houseDatabase(), keyFrom(search.before));
+  const weighed = await weighings(houseDatabase(), s);
   const here = s.lots.reduce((n, l) => n + l.jars - l.jars_out, 0);
   /** The same judgement as the gate's. */
   const warningOf = (p: (typeof s.vessels)[number]): string | null => {
@@ -120,6 +122,41 @@ export default async function Bottle({
             down.
           </Caution>
         </>
+      )}
+      {weighed.length > 0 && (
+        <Panel title="Jars weighed" className="mt-4">
+          <RecordTable
+            name="Jars weighed"
+            rows={weighed}
+            keyOf={(w) => w.id}
+            columns={[
+              { head: "When", value: (w) => w.when, className: "whitespace-nowrap", cell: (w) => w.when },
+              {
+                head: "Lot",
+                value: (w) => w.lot,
+                className: "whitespace-nowrap",
+                cell: (w) => (w.lot ? <Link href={`/trace/lot/${w.lot}`}>{w.lot}</Link> : "no lot"),
+              },
+              { head: "Label", value: (w) => w.label, cell: (w) => w.label },
+              { head: "Weighed", value: (w) => w.weighed, cell: (w) => w.weighed },
+              { head: "Mean", value: (w) => w.mean, className: "text-mass", cell: (w) => w.mean },
+              {
+                head: "What it says",
+                value: (w) => w.duty,
+                cell: (w) => (
+                  <>
+                    <b data-tone={w.tone} style={{ color: "var(--tone)" }}>
+                      {w.duty}
+                    </b>
+                    <span className="block text-[14px] text-ink-2">
+                      {w.inspector} {w.who}
+                    </span>
+                  </>
+                ),
+              },
+            ]}
+          />
+        </Panel>
       )}
       <Panel title="Lots" className="mt-4">
         {lots.rows.length === 0 ? (
