@@ -428,7 +428,15 @@ describe("honeys with ways of their own", () => {
 
   it("cappings drain a day to two, and then are to be weighed", async () => {
     await house.act("add-bins", { tags: "1", emptyKg: 2 });
-    await filled(30, 2);
+    await house.act(
+      "pull-supers",
+      {
+        yard: "Kiln Field",
+        supers: [{ tag: "42", colony: "1", cappedPct: 95, grossKg: 25.2, sample: 17.5 }],
+      },
+      { at: hoursAgo(32) },
+    );
+    await house.act("start-batch", { supers: "42", despite: "as it is" }, { at: hoursAgo(31) });
     await house.act("fill-bin", { bin: "1", grossKg: 5, batch: 1 }, { at: hoursAgo(28) });
     const { draining } = await import("./draining");
     const at = async (hours: number) =>

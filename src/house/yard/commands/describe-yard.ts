@@ -42,7 +42,8 @@ export const noteBloom = defineCommand({
   async run(work, input) {
     const yard = await oneYard(work.tx, input.yard);
     const today = dayIn(work.house.zone, work.now);
-    const date = input.date ?? today;
+    // Entered late, it was seen then.
+    const date = input.date ?? dayIn(work.house.zone, work.at);
     if (date > today) refuse("in-the-future", "A bloom is noted when it was seen.", "date");
     await work.state("bloom", { yard_id: yard.id, what: input.what, date });
     await work.restOn(yard, `a bloom is noted at ${yard.name}`);
