@@ -90,15 +90,20 @@ export const settingsOfWarmers = (db: Knex): Promise<WarmerSetting[]> =>
     .select("w.name", "w.stated_at as at", "w.temp_c", "w.spread_c");
 
 /** Vessels that stand in a warmer at a moment and still hold honey. */
-export async function standingInWarmer(db: Knex, name: string): Promise<{ fill_id: number; name: string }[]> {
+export async function standingInWarmer(
+  db: Knex,
+  name: string,
+  at: Date,
+): Promise<{ fill_id: number; name: string }[]> {
   const { rows } = await db.raw(
     `select f.id as fill_id, f.name
-       from (select distinct on (x.fill_id) x.* from live_warming x order by x.fill_id, ${newestFirst("x")}) last
+       from (select distinct on (x.fill_id) x.* from live_warming x
+              where x.stated_at <= ? order by x.fill_id, ${newestFirst("x")}) last
        join warmer w on w.id = last.warmer_id
        join fill_balance b on b.fill_id = last.fill_id and b.grams > 0
        join fill f on f.id = last.fill_id
       where lower(w.name) = lower(?) order by f.id`,
-    [name],
+    [at, name],
   );
   return rows;
 }

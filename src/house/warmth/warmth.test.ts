@@ -178,6 +178,16 @@ describe("into the warmth", () => {
     expect((await pail()).v.told.warmth).toEqual([]);
   });
 
+  it("late, its places are counted as they were then", async () => {
+    await house.act("warm-vessels", { vessels: "b1 b2", warmer: "Cabinet" }, { at: hoursAgo(20) });
+    expect(
+      (await house.refused("warm-vessels", { vessels: "b3", warmer: "Cabinet" }, { at: hoursAgo(10) })).code,
+    ).toBe("no-room");
+    await house.act("warm-vessels", { vessels: "b3", warmer: "Cabinet" }, { at: hoursAgo(40) });
+    await house.act("cool-vessels", { vessels: "b3" }, { at: hoursAgo(30) });
+    expect((await pail("3")).v.warming).toBeNull();
+  });
+
   it("the line says the same words", async () => {
     const hear = (words: string) => understand(house.db, words, "Ines");
     expect(await hear("heat b1 b2 in cabinet until 36 because baker")).toMatchObject({

@@ -42,7 +42,7 @@ export const warmVessels = defineCommand({
     const warmer = await warmerNamed(work.tx, input.warmer, work.at);
     const there = await allStandingIn(work, input.vessels);
     const names = there.map((t) => t.name);
-    const inIt = await standingInWarmer(work.tx, warmer.name);
+    const inIt = await standingInWarmer(work.tx, warmer.name, work.at);
     const again = there.findIndex((t) => inIt.some((w) => w.fill_id === t.fill.id));
     if (again !== -1)
       refuse("there-already", `${capital(names[again] ?? "")} stands in ${warmer.name} already.`, "vessels");

@@ -7,7 +7,6 @@ import { vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { standingIn } from "../../vessels/standing-in";
 import { WARMER_KINDS } from "../kinds";
-import { standingInWarmer } from "../records";
 
 export const addWarmer = defineCommand({
   name: "set-warmer",
@@ -24,7 +23,6 @@ export const addWarmer = defineCommand({
     since: since(),
   }),
   async run(work, input) {
-    const inIt = await standingInWarmer(work.tx, input.name);
     await work.state("warmer", {
       name: input.name,
       kind: input.kind,
@@ -33,7 +31,7 @@ export const addWarmer = defineCommand({
       places: input.places,
       known_from: knownFrom(work.house.zone, input.since),
     });
-    return { inIt: inIt.length };
+    return {};
   },
   say: (_, { name, kind, tempC: set, spreadC, places }) =>
     `${capital(name)}, ${kind}, is set to ${asWritten(set, "°C")} ±${difference(spreadC, "°C")}, for ${places} vessels.`,
