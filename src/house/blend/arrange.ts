@@ -160,6 +160,8 @@ function planned(s: Snapshot, wanted: BlendWanted, solve: Solver): { plan: Blend
         if (cancels >= hi) cancels = (lo + hi) / 2;
       }
     }
+    // What is not found in time is not looked for again: the first plan is safe, if not the best.
+    if (last.status === "stopped") break;
     last = planBlend({ ...wanted, cancels }, solve);
   }
   return best;

@@ -3,7 +3,7 @@ import loadHighs from "highs";
 import { asLp, type Solver } from "@/core/blend";
 
 /** A blend nobody has found by then is told as far as it was found, s. */
-const LONGEST_S = 1;
+const LONGEST_S = 0.8;
 
 let loaded: ReturnType<typeof loadHighs> | null = null;
 
