@@ -74,18 +74,19 @@ function Strip({
           </text>
         </g>
       ))}
-      {weights.map((g, i) => (
-        <circle
-          // biome-ignore lint/suspicious/noArrayIndexKey: jars stand in the order they were weighed.
-          key={i}
-          cx={x(i)}
-          cy={y(g)}
-          r={weights.length > 120 ? 2 : 4}
-          fill={g < nominalG - errorG ? "var(--stop)" : g < nominalG ? "none" : "var(--mass)"}
-          stroke={g < nominalG ? "var(--stop)" : "var(--mass)"}
-          strokeWidth={1.5}
-        />
-      ))}
+      {weights
+        .map((g, i) => ({ g, nth: i }))
+        .map(({ g, nth }) => (
+          <circle
+            key={nth}
+            cx={x(nth)}
+            cy={y(g)}
+            r={weights.length > 120 ? 2 : 4}
+            fill={g < nominalG - errorG ? "var(--stop)" : g < nominalG ? "none" : "var(--mass)"}
+            stroke={g < nominalG ? "var(--stop)" : "var(--mass)"}
+            strokeWidth={1.5}
+          />
+        ))}
     </svg>
   );
 }
@@ -108,7 +109,7 @@ export function WeighJars({
   const [jarText, setJar] = useState(String(Number(asRead(own?.jarG ?? proposedJar, "g").toFixed(2))));
   const [jars, setJars] = useState(String(own?.jars ?? proposedJars));
   const [rules, setRules] = useState<NetRules>("oiml-r87");
-  const [step, setStep] = useState("1");
+  const [step, setStep] = useState(() => String(Number(asRead(1, "g").toFixed(3))));
   const [text, setText] = useState("");
   const [one, setOne] = useState("");
   const { standing, errorAt, submit } = useCommand("weigh-jars");
@@ -121,7 +122,8 @@ export function WeighJars({
     }
   }, [text]);
   const weights = "weights" in read ? (read.weights ?? []) : [];
-  const nominalG = jarIn(jarText) ?? 0;
+  // A label is of whole grams: what is judged is what is kept.
+  const nominalG = Math.round(jarIn(jarText) ?? 0);
   const count = figureIn(jars) ?? 0;
   const stepG = asReckoned(figureIn(step) ?? 0, "g");
   const result = useMemo(() => {

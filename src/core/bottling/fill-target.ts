@@ -2,15 +2,19 @@
 import { DomainError, mustBeWithin } from "../domain-error";
 import { densityKgM3 } from "../honey";
 import { binomialAtMost, chiSquareQuantile, normalShare } from "../statistics";
-import { maximumAllowableVariationG, NET_G, type NetRules, tolerableNegativeErrorG } from "./net-quantity";
+import {
+  EVERY_JAR,
+  maximumAllowableVariationG,
+  NET_G,
+  type NetRules,
+  SHORT_SHARE,
+  tolerableNegativeErrorG,
+} from "./net-quantity";
 
 /** So often the duty is to be kept. */
 const KEPT = 0.99;
 /** The spread is known only as well as so many jars tell it: it is taken at so many of its possible values. */
 const SPREADS = 60;
-const SHORT_SHARE = 0.025;
-/** Fewer jars than this must each hold what the label says. */
-const EVERY_JAR = 100;
 
 export interface FillTarget {
   readonly targetG: number;

@@ -126,7 +126,7 @@ const PLANS: Readonly<Record<NetRules, readonly SamplePlan[]>> = {
   "us-hb133": US,
 };
 /** Fewer jars than this are looked at one by one. */
-const EVERY_JAR = 100;
+export const EVERY_JAR = 100;
 
 /** What an inspector draws from a lot of so many. */
 export function samplePlan(rules: NetRules, lot: number): SamplePlan {
@@ -162,7 +162,7 @@ export interface NetCheck {
 }
 
 /** Of a lot at most so many jars are short by more than one error. */
-const SHORT_SHARE = 0.025;
+export const SHORT_SHARE = 0.025;
 /** "Surely under or over": the mean of the jars that were not weighed is within so many standard errors (95 %, one side). */
 const SURE = 1.645;
 /** So likely is sure. */

@@ -15,7 +15,7 @@ import {
   type Solver,
 } from "@/core/blend";
 import { swatch } from "@/core/honey/colour";
-import { judgeWater } from "@/core/moisture";
+import { ALWAYS_WET_PCT, judgeWater } from "@/core/moisture";
 import { choice, count, massKg, pct, text } from "../language/fields";
 import { mass, massFigure } from "../language/shown";
 import { capital } from "../language/spoken";
@@ -26,23 +26,34 @@ import { type Foretold, foretell } from "./foretell";
 const MOST = 2000;
 
 /** What somebody asks for. */
-export const BLEND_ASKED = z.strictObject({
-  wantedKg: massKg("The blend", 20_000),
-  objective: choice("What it is for", OBJECTIVES).default("wettest"),
-  /** The house's own limit where it is left out. */
-  waterPct: pct("The limit of water", 13, 23).optional(),
-  colourLo: count("The lightest", 0, 140).optional(),
-  colourHi: count("The darkest", 0, 140).optional(),
-  lostPct: pct("Enzymes that may be lost", 0.1, 99).optional(),
-  bloom: text("The bloom", 60).optional(),
-  bloomPct: pct("Of that bloom at least", 1, 100).optional(),
-  /** Whose honey: "" the house's own. */
-  owner: z.string().max(80).default(""),
-  whole: z.boolean().default(false),
-  /** Vessels that must be in it, and that must not. */
-  mustHave: z.array(text("A vessel", 24)).max(60).default([]),
-  leaveOut: z.array(text("A vessel", 24)).max(MOST).default([]),
-});
+export const BLEND_ASKED = z
+  .strictObject({
+    wantedKg: massKg("The blend", 20_000),
+    objective: choice("What it is for", OBJECTIVES).default("wettest"),
+    /** The house's own limit where it is left out. */
+    waterPct: pct("The limit of water", 13, 23).optional(),
+    colourLo: count("The lightest", 0, 140).optional(),
+    colourHi: count("The darkest", 0, 140).optional(),
+    lostPct: pct("Enzymes that may be lost", 0.1, 99).optional(),
+    bloom: text("The bloom", 60).optional(),
+    bloomPct: pct("Of that bloom at least", 1, 100).optional(),
+    /** Whose honey: "" the house's own. */
+    owner: z.string().max(80).default(""),
+    whole: z.boolean().default(false),
+    /** Vessels that must be in it, and that must not. */
+    mustHave: z.array(text("A vessel", 24)).max(60).default([]),
+    leaveOut: z.array(text("A vessel", 24)).max(MOST).default([]),
+  })
+  .superRefine((asked, ctx) => {
+    const missing = (path: string, message: string) =>
+      ctx.addIssue({ code: "custom", path: [path], message });
+    if (asked.objective === "colour" && (asked.colourLo === undefined || asked.colourHi === undefined))
+      missing("colourLo", "Say from which colour to which, so that it can come close to one.");
+    if (asked.colourLo !== undefined && asked.colourHi !== undefined && asked.colourLo > asked.colourHi)
+      missing("colourHi", "The darkest is lighter than the lightest.");
+    if ((asked.objective === "pure" || asked.bloomPct !== undefined) && asked.bloom === undefined)
+      missing("bloom", "Say which bloom it is to be of.");
+  });
 export type BlendAsked = z.output<typeof BLEND_ASKED>;
 
 export interface BlendBand {
@@ -93,7 +104,7 @@ function outOf(v: VesselState, asked: BlendAsked): string {
   if (!v.owners.every((o) => o === asked.owner))
     return v.owner ? `kept apart for ${v.owner}` : "the house's own";
   if (asked.leaveOut.includes(v.name)) return "left out";
-  if ((v.water.figures.waterPct ?? 0) > 20 && !asked.mustHave.includes(v.name))
+  if ((v.water.figures.waterPct ?? 0) > ALWAYS_WET_PCT && !asked.mustHave.includes(v.name))
     return "ferments: put it in by hand";
   return "";
 }
@@ -127,48 +138,51 @@ function judged(s: Snapshot, plan: BlendPlan) {
   return judgeWater(boxes, { targetPct: s.house.target_pct, limitPct: s.house.limit_pct }).figures;
 }
 
-/** So often the programme is solved again with what cancels. */
-const ROUNDS = 5;
+/** So often the programme is solved again with what cancels; so near the limit is on it, points. */
+const ROUNDS = 7;
 const CLOSE_PTS = 0.01;
+/** The mix's own upper limit is no further from the sum of its parts' than this, points. */
+const CANCELS = { lo: -0.6, hi: 0.6 } as const;
 
-/** The plan whose water, judged as everywhere, is under the limit and no further under it than it must. */
+/**
+ * The plan whose water, judged as everywhere, is under the limit and no further under it than it must. Only a plan that
+ * was judged and is under it is ever told.
+ */
 function planned(s: Snapshot, wanted: BlendWanted, solve: Solver): { plan: BlendPlan; cancels: number } {
-  let best: { plan: BlendPlan; cancels: number } = { plan: planBlend(wanted, solve), cancels: 0 };
-  let [lo, hi] = [0, Number.POSITIVE_INFINITY];
+  let best: { plan: BlendPlan; cancels: number } | null = null;
+  let [lo, hi]: [number, number] = [CANCELS.lo, CANCELS.hi];
   let cancels = 0;
-  let last = best.plan;
+  let first: BlendPlan | null = null;
   for (let i = 0; i < ROUNDS; i++) {
-    if (last.status === "infeasible") {
-      // Nothing even if all errors are one: what cancels may still let it be.
-      if (cancels > 0) break;
-      cancels = 0.5;
-    } else {
-      const upper = judged(s, last).upperPct ?? last.upperPct ?? 99;
-      const over = upper - wanted.limits.waterPct;
+    const plan = planBlend({ ...wanted, cancels }, solve);
+    first ??= plan;
+    if (plan.takes.length === 0) lo = cancels;
+    else {
+      const over = (judged(s, plan).upperPct ?? Number.POSITIVE_INFINITY) - wanted.limits.waterPct;
       if (over <= 1e-6) {
-        if (best.plan.status === "infeasible" || cancels >= best.cancels) best = { plan: last, cancels };
-        lo = Math.max(lo, cancels);
-        if (!last.limitedBy.includes("water") || -over < CLOSE_PTS) break;
-        cancels = Number.isFinite(hi) ? (lo + hi) / 2 : cancels - over;
-      } else {
-        hi = Math.min(hi, cancels);
-        cancels = Math.max(
-          lo,
-          Number.isFinite(hi) ? Math.max((lo + hi) / 2, cancels - over) : cancels - over,
-        );
-        if (hi - lo < CLOSE_PTS / 2) break;
-        if (cancels >= hi) cancels = (lo + hi) / 2;
+        best = { plan, cancels };
+        lo = cancels;
+        if (!plan.limitedBy.includes("water") || -over < CLOSE_PTS) break;
+      } else hi = cancels;
+      // What is not found in time is not looked for again.
+      if (plan.status === "stopped" && best) break;
+      // Straight for the limit, where that lies between what is known to be under it and over it.
+      const next = cancels - over;
+      if (next > lo && next < hi) {
+        cancels = next;
+        continue;
       }
     }
-    // What is not found in time is not looked for again: the first plan is safe, if not the best.
-    if (last.status === "stopped") break;
-    last = planBlend({ ...wanted, cancels }, solve);
+    if (hi - lo < CLOSE_PTS / 2) break;
+    cancels = (lo + hi) / 2;
   }
-  return best;
+  return (
+    best ?? { plan: { ...(first as BlendPlan), status: "infeasible", takes: [], massKg: 0 }, cancels: 0 }
+  );
 }
 
 const LOOSENED = {
-  water: (x: number) => `water up to ${(Math.ceil(x * 20) / 20).toFixed(2)} %`,
+  water: (x: number) => `water up to about ${(Math.ceil(x * 20) / 20).toFixed(2)} %`,
   colour: (x: number) => `a colour of ${x.toFixed(0)} mm`,
   warmth: (x: number) => `${(Math.ceil(x * 10) / 10).toFixed(1)} % of the enzymes lost`,
   bloom: (x: number) => `${Math.floor(x * 100)} % of that bloom`,
@@ -299,11 +313,14 @@ function noBlend(wanted: BlendWanted, solve: Solver): string[] {
   const has = wanted.vessels.reduce((kg, v) => kg + v.massKg, 0);
   if (wanted.vessels.length === 0) return ["Nothing that stands here may be blended."];
   if (has < wanted.wantedKg) return [`Only ${mass(has)} may be blended at all.`];
+  const unread = wanted.vessels.filter((v) => wanted.mustHave?.includes(v.id) && v.colourMm === null);
+  if (unread[0] && (wanted.limits.colourMm || wanted.objective === "colour"))
+    return [`Nobody read the colour of ${unread[0].id}: it cannot be held to one.`];
   const most = mostKg(wanted, solve);
   const loosened = leastLoosening(wanted, solve);
   return [
     most > 0.05
-      ? `There is no such blend: within the limits ${mass(most)} is the most.`
+      ? `There is no such blend: within the limits about ${mass(most)} is the most.`
       : "There is no such blend within the limits.",
     ...Object.entries(loosened).map(
       ([limit, x]) => `It would be one with ${LOOSENED[limit as keyof typeof LOOSENED](x)}.`,

@@ -1,5 +1,5 @@
 /** What a mix of so much of these vessels will be, by the same judgement as everything else, and what is wrong with it. */
-import { judgeWater } from "@/core/moisture";
+import { ALWAYS_WET_PCT, judgeWater } from "@/core/moisture";
 import { asWritten } from "../language/shown";
 import { capital } from "../language/spoken";
 import type { Snapshot, VesselState } from "../standing/snapshot";
@@ -25,9 +25,6 @@ export interface Foretold {
   /** What somebody has to answer for, a sentence each. */
   readonly warnings: readonly string[];
 }
-
-/** Over this honey always ferments (Lochhead 1933), and is blended into nothing unasked. */
-const ALWAYS_WET_PCT = 20;
 
 /** Readings of what is in a vessel, as they speak for so many grams of it. */
 const boxesOf = (v: VesselState, grams: number) =>

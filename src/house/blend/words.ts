@@ -1,8 +1,5 @@
 /** Words of the line about blending. */
-import { FIGURE, reason, TAG, type Verb, WHY } from "../language/words";
-
-const VESSEL = `[bdvu]${TAG}`;
-const KG = `${FIGURE}(?: ?(?:kg|g|lbs?|oz))?`;
+import { FIGURE, MASS, reason, VESSEL, type Verb, WHY } from "../language/words";
 
 export const WORDS: readonly Verb[] = [
   {
@@ -10,7 +7,7 @@ export const WORDS: readonly Verb[] = [
     example: "blend b12, b13, 20 d3 into v1",
     means: "pails 12 and 13 and 20 kg of drum 3 blended in tank 1, with what the mix is foretold to be",
     pattern: new RegExp(
-      `^blend (?<from>(?:${KG} )?${VESSEL}(?:, ?(?:${KG} )?${VESSEL}){0,30}) into (?<into>${VESSEL})${WHY}$`,
+      `^blend (?<from>(?:${MASS} )?${VESSEL}(?:, ?(?:${MASS} )?${VESSEL}){0,30}) into (?<into>${VESSEL})${WHY}$`,
       "i",
     ),
     command: "blend-honey",

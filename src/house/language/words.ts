@@ -19,6 +19,14 @@ export const FIGURE = "[+-]?\\d+(?:[.,]\\d+)?";
 /** A tag begins with a figure, or stands behind a colon: s41, s:H2. */
 export const TAG = "(?:\\d[a-z0-9-]*|:[a-z0-9][a-z0-9-]*)";
 
+/** A vessel of strained honey by its letter, several of them, and a mass as it may be typed. */
+export const VESSEL = `[bdvu]${TAG}`;
+export const VESSELS = `${VESSEL}(?:[ ,]{1,2}${VESSEL}){0,30}`;
+export const MASS = `${FIGURE}(?: ?(?:kg|g|lbs?|oz))?`;
+/** "b12 b13, b14" as each of them. */
+export const eachOf = (words: string | undefined, between = /[ ,]/): string[] =>
+  (words ?? "").split(between).flatMap((w) => (w.trim() === "" ? [] : [w.trim()]));
+
 /** The reason behind a line, where the house asks for one: "batch s41 because the mead maker wants it". */
 export const WHY = "(?: because (?<why>.+))?";
 export const reason = (m: Record<string, string | undefined>) => (m.why ? { despite: m.why } : {});

@@ -1,9 +1,5 @@
 /** Words of the line about standing to clear. */
-import { FIGURE, TAG, type Verb } from "../language/words";
-
-const VESSEL = `[bdvu]${TAG}`;
-const names = (words: string | undefined, between: RegExp): string[] =>
-  (words ?? "").split(between).flatMap((w) => (w.trim() === "" ? [] : [w.trim()]));
+import { eachOf, FIGURE, MASS, VESSEL, VESSELS, type Verb } from "../language/words";
 
 export const WORDS: readonly Verb[] = [
   {
@@ -11,10 +7,7 @@ export const WORDS: readonly Verb[] = [
     example: "skim b25 0.6",
     means:
       "0.6 kg of scum off pail 25; without a figure it is estimated; into u1 behind it keeps the scum in tub 1",
-    pattern: new RegExp(
-      `^skim (?<vessel>${VESSEL})(?: (?<kg>${FIGURE}(?: ?(?:kg|g|lbs?|oz))?))?(?: into (?<into>${VESSEL}))?$`,
-      "i",
-    ),
+    pattern: new RegExp(`^skim (?<vessel>${VESSEL})(?: (?<kg>${MASS}))?(?: into (?<into>${VESSEL}))?$`, "i"),
     command: "skim",
     input: (m) => ({
       vessel: m.vessel,
@@ -27,14 +20,14 @@ export const WORDS: readonly Verb[] = [
     example: "strain b25 b26 into v1 by fine, cloth",
     means: "pails 25 and 26 strained into tank 1 through the meshes named fine and cloth, in that order",
     pattern: new RegExp(
-      `^strain (?<from>${VESSEL}(?:[ ,]{1,2}${VESSEL}){0,30}) into (?<to>${VESSEL}(?:[ ,]{1,2}${VESSEL}){0,30}) by (?<meshes>[^,]{1,30}(?:,[^,]{1,31}){0,3})$`,
+      `^strain (?<from>${VESSELS}) into (?<to>${VESSELS}) by (?<meshes>[^,]{1,30}(?:,[^,]{1,31}){0,3})$`,
       "i",
     ),
     command: "strain",
     input: (m) => ({
-      from: names(m.from, /[ ,]/).map((vessel) => ({ vessel })),
-      to: names(m.to, /[ ,]/).map((vessel) => ({ vessel })),
-      meshes: names(m.meshes, /,/),
+      from: eachOf(m.from).map((vessel) => ({ vessel })),
+      to: eachOf(m.to).map((vessel) => ({ vessel })),
+      meshes: eachOf(m.meshes, /,/),
     }),
   },
   {

@@ -1,12 +1,13 @@
 /** What wants deciding of what is kept, in the order of what is lost by waiting. */
 
+import { WARM_STORE_C } from "@/core/moisture/watch";
 import { massG, temp } from "../language/shown";
 import { capital, plural, spoken } from "../language/spoken";
 import { vesselWord } from "../settle/settling";
 import type { Decision } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";
-import { STORE_C, wrongAir } from "./view";
+import { wrongAir } from "./view";
 import { inQuarantine, watchList, whyWatched } from "./watch";
 
 export function storeDecisions(s: Snapshot): Decision[] {
@@ -64,7 +65,7 @@ export function storeDecisions(s: Snapshot): Decision[] {
       urgency: URGENCY.whenThereIsTime,
       tone: "heat",
       when: "soon",
-      what: `${capital(air.place)} is ${wrong.split(":")[0]}: ${air.temp_c > STORE_C.tooWarm ? temp(air.temp_c) : `${air.humidity_pct?.toFixed(0)} %`}`,
+      what: `${capital(air.place)} is ${wrong.split(":")[0]}: ${air.temp_c > WARM_STORE_C ? temp(air.temp_c) : `${air.humidity_pct?.toFixed(0)} %`}`,
       short: `${air.place} ${wrong.split(":")[0]}`,
       so: `${massG(there.reduce((g, v) => g + v.grams, 0))} in ${plural(there.length, vesselWord(there))} stand there; ${wrong.slice(wrong.indexOf(":") + 2)}.`,
       action: { label: "See them", href: "/store" },

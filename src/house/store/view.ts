@@ -3,7 +3,8 @@
 import { colourClass, swatch } from "@/core/honey/colour";
 import { type Grade, grade } from "@/core/honey/grade";
 import type { Carried } from "@/core/ledger";
-import type { Watch } from "@/core/moisture/watch";
+import { ALWAYS_WET_PCT } from "@/core/moisture";
+import { WARM_STORE_C, type Watch } from "@/core/moisture/watch";
 import { ageBetween, whenIn } from "../language/clock";
 import { massFigureG, massG, temp } from "../language/shown";
 import { settledAt } from "../settle/settling";
@@ -35,8 +36,6 @@ const WATCHED: Readonly<Record<Watch, [string, Tone]>> = {
   fortnightly: ["use first", "water"],
   weekly: ["use now or blend", "stop"],
 };
-/** Liquid wetter than this ferments whatever is done (Lochhead 1933). */
-const ALWAYS_PCT = 20;
 const SET: Readonly<Record<NonNullable<ReturnType<typeof lookOf>>, number>> = {
   clear: 0,
   cloudy: 0.25,
@@ -55,7 +54,7 @@ export function vesselVerdict(s: Snapshot, vessel: VesselState): [string, Tone] 
   const watch = watchOf(s, vessel);
   if (!watch) return ["read it", "water"];
   if (watch.asleep) return ["keeps while it is cold", "go"];
-  if (watch.liquidPct.mid > ALWAYS_PCT) return ["will ferment", "stop"];
+  if (watch.liquidPct.mid > ALWAYS_WET_PCT) return ["will ferment", "stop"];
   const [said, tone] = WATCHED[watch.likely];
   return watch.verdict === watch.likely || watch.verdict === "monthly" || said !== "keeps"
     ? [said, tone]
@@ -99,15 +98,13 @@ export interface Place {
   readonly vessels: readonly OnShelf[];
 }
 
-/** Air from so warm on is too warm for a store; granulation is quickest between the others, °C (common practice). */
-export const STORE_C = { tooWarm: 20, quickest: [10, 15] } as const;
 /** Air damper than this wets open honey, % (equilibrium of honey of 18 % is about 59 %, Martin 1958). */
 export const DAMP_PCT = 60;
 
 /** What is wrong with a store's air; null where nothing is. */
 export function wrongAir(tempC: number, humidityPct: number | null): string | null {
-  if (tempC > STORE_C.tooWarm)
-    return `too warm: over ${temp(STORE_C.tooWarm, 0)} it darkens, and what is wet ferments sooner`;
+  if (tempC > WARM_STORE_C)
+    return `too warm: over ${temp(WARM_STORE_C, 0)} it darkens, and what is wet ferments sooner`;
   if (humidityPct !== null && humidityPct > DAMP_PCT)
     return `damp: over ${DAMP_PCT} % an open lid draws water`;
   return null;

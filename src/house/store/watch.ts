@@ -234,7 +234,7 @@ export interface WatchRow {
   readonly because: readonly Reason[];
 }
 
-const TODO: Readonly<Record<Exclude<Watch, "calm">, string>> = {
+const WHAT_TO_DO: Readonly<Record<Exclude<Watch, "calm">, string>> = {
   monthly: "smell it and look under the lid",
   fortnightly: "use it first, or keep it cold",
   weekly: "use it now, blend it down, or freeze it",
@@ -257,7 +257,7 @@ export function watchRows(s: Snapshot, most: number): { readonly rows: WatchRow[
       due: due <= s.now ? "now" : writtenDay(dayIn(s.house.zone, due)),
       dueAt: due.toISOString(),
       over: due <= s.now,
-      todo: TODO[watch.likely === "calm" ? "monthly" : watch.likely],
+      todo: WHAT_TO_DO[watch.likely === "calm" ? "monthly" : watch.likely],
       because: whyWatched(s, v, watch),
     })),
   };

@@ -1,14 +1,12 @@
 /** Words of the line about what stands in the store. */
-import { FIGURE, reason, TAG, type Verb, WHY } from "../language/words";
-
-const VESSEL = `[bdvu]${TAG}`;
+import { eachOf, FIGURE, MASS, reason, VESSEL, type Verb, WHY } from "../language/words";
 
 export const WORDS: readonly Verb[] = [
   {
     bay: "Store",
     example: "colour b12 48",
     means: "pail 12 is 48 mm on the Pfund scale; d a drum, v a tank, u a tub",
-    pattern: new RegExp(`^colou?r (?<vessel>[bdvu]${TAG}) (?<mm>${FIGURE})(?: ?mm)?$`, "i"),
+    pattern: new RegExp(`^colou?r (?<vessel>${VESSEL}) (?<mm>${FIGURE})(?: ?mm)?$`, "i"),
     command: "read-colour",
     input: (m) => ({ vessel: m.vessel, pfundMm: m.mm }),
   },
@@ -32,7 +30,7 @@ export const WORDS: readonly Verb[] = [
     command: "take-stock",
     input: (m) => ({
       place: m.place,
-      seen: (m.vessels ?? "").split(/[ ,]+/).map((vessel) => ({ vessel })),
+      seen: eachOf(m.vessels).map((vessel) => ({ vessel })),
       ...reason(m),
     }),
   },
@@ -48,10 +46,7 @@ export const WORDS: readonly Verb[] = [
     bay: "Store",
     example: "sample b12 0.25 in cellar",
     means: "0.25 kg of pail 12 kept back in what is called cellar",
-    pattern: new RegExp(
-      `^sample (?<vessel>${VESSEL}) (?<kg>${FIGURE}(?: ?(?:kg|g|lbs?|oz))?) in (?<place>.{1,40})$`,
-      "i",
-    ),
+    pattern: new RegExp(`^sample (?<vessel>${VESSEL}) (?<kg>${MASS}) in (?<place>.{1,40})$`, "i"),
     command: "keep-sample",
     input: (m) => ({ vessel: m.vessel, kg: m.kg, place: m.place }),
   },

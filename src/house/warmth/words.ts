@@ -1,10 +1,6 @@
 /** Words of the line about warmth. */
-import { FIGURE, TAG, type Verb } from "../language/words";
+import { eachOf, FIGURE, VESSEL, VESSELS, type Verb } from "../language/words";
 
-const VESSEL = `[bdvu]${TAG}`;
-const VESSELS = `${VESSEL}(?:[ ,]{1,2}${VESSEL}){0,30}`;
-const names = (words: string | undefined): string[] =>
-  (words ?? "").split(/[ ,]/).flatMap((w) => (w.trim() === "" ? [] : [w.trim()]));
 const DEGREES = `${FIGURE}(?: ?°?[cf])?`;
 
 export const WORDS: readonly Verb[] = [
@@ -19,7 +15,7 @@ export const WORDS: readonly Verb[] = [
     ),
     command: "warm-vessels",
     input: (m) => ({
-      vessels: names(m.vessels),
+      vessels: eachOf(m.vessels),
       warmer: m.warmer,
       ...(m.until ? { untilC: m.until } : {}),
       ...(m.why ? { despite: m.why } : {}),
@@ -31,7 +27,7 @@ export const WORDS: readonly Verb[] = [
     means: "pails 12 and 13 are out of the warmth; at 38 behind it says how warm their honey is",
     pattern: new RegExp(`^cool (?<vessels>${VESSELS})(?: at (?<temp>${DEGREES}))?$`, "i"),
     command: "cool-vessels",
-    input: (m) => ({ vessels: names(m.vessels), ...(m.temp ? { tempC: m.temp } : {}) }),
+    input: (m) => ({ vessels: eachOf(m.vessels), ...(m.temp ? { tempC: m.temp } : {}) }),
   },
   {
     bay: "Store",

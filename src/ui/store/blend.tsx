@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import type { BlendView } from "@/house/blend/arrange";
 import { massG } from "@/house/language/shown";
 import { Field } from "../fields/field";
@@ -70,7 +70,8 @@ export function Blend({
     mustHave: Object.keys(told).filter((n) => told[n] === "in"),
     leaveOut: Object.keys(told).filter((n) => told[n] === "out"),
   });
-  // biome-ignore lint/correctness/useExhaustiveDependencies: `turn` asks again after something was poured.
+  /** Asked anew, too, after something was poured. */
+  const asking = useMemo(() => ({ body: asked, turn }), [asked, turn]);
   useEffect(() => {
     const stop = new AbortController();
     const wait = setTimeout(async () => {
@@ -78,7 +79,7 @@ export function Blend({
         const answer = await fetch("/api/v1/blend", {
           method: "POST",
           headers: { "content-type": "application/json" },
-          body: asked,
+          body: asking.body,
           signal: stop.signal,
         });
         const said = await answer.json();
@@ -94,7 +95,7 @@ export function Blend({
       clearTimeout(wait);
       stop.abort();
     };
-  }, [asked, turn]);
+  }, [asking]);
 
   const wrongAt = (path: string): string | undefined => wrong.find((w) => w.path === path)?.message;
   const kg = view?.kg ?? 0;
