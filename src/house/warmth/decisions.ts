@@ -55,6 +55,23 @@ export function warmthDecisions(s: Snapshot): Decision[] {
       action: { label: "Take them out", href: `/settle?do=cool&from=${encodeURIComponent(w.name)}` },
     });
   }
+  // Silence is no proof that it cooled: what was too warm when it fell silent stays an alarm.
+  for (const w of s.warmth.warmers) {
+    if (!w.silent || w.inIt.length === 0) continue;
+    const tooWarm = w.silent.lastC > mayBeC(w);
+    list.push({
+      id: `silent ${w.name}`,
+      bay: "Settle",
+      urgency: tooWarm ? URGENCY.overshoot : URGENCY.sensorSilent,
+      tone: "stop",
+      ...(tooWarm ? { alarm: true as const } : {}),
+      when: "now",
+      what: `${capital(w.name)}'s thermometer is silent since ${whenIn(s.house.zone, w.silent.since, s.now)}`,
+      short: `${w.name} is silent`,
+      so: `It said ${temp(w.silent.lastC)} last${tooWarm ? ", and that was too warm" : ""}; ${plural(w.inIt.length, "vessel")} in it. Measure their honey, and see to the thermometer.`,
+      action: { label: "Measure it", href: "/settle?do=warm" },
+    });
+  }
   const hot = s.vessels.flatMap((v) => {
     const over = overOf(s, v, warming);
     return over ? [{ v, ...over }] : [];

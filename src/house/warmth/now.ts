@@ -32,6 +32,8 @@ export interface WarmerNow {
   readonly inIt: readonly number[];
   /** What its thermometer said last, within the hour; null where none did. */
   readonly nowC: number | null;
+  /** Its thermometer spoke before and is silent now: when it spoke last, and what it said. */
+  readonly silent: { readonly since: Date; readonly lastC: number } | null;
   /** Hours it was warmer than it may be since the oldest of what stands in it came in, and how warm it got. */
   readonly over: { readonly hours: number; readonly hottestC: number } | null;
 }
@@ -83,6 +85,10 @@ export async function warmthNow(db: Knex, fills: readonly number[], now: Date): 
         places: w.places,
         inIt: own.map((r) => r.fill_id),
         nowC: said && now.getTime() - said.at.getTime() < FRESH_MS ? said.temp_c : null,
+        silent:
+          said && said.device !== null && now.getTime() - said.at.getTime() >= FRESH_MS
+            ? { since: said.at, lastC: said.temp_c }
+            : null,
         over:
           hot.length === 0
             ? null

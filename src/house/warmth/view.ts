@@ -181,7 +181,7 @@ export function warmerCards(s: Snapshot): WarmerCard[] {
     return {
       name: w.name,
       title: w.name.toLowerCase().includes(w.kind) ? capital(w.name) : `${capital(w.name)}, ${w.kind}`,
-      says: `set to ${temp(w.tempC, 0)} ±${difference(w.spreadC, "°C", 0)}${w.nowC === null ? "; no thermometer speaks" : `; ${temp(w.nowC)} now`}`,
+      says: `set to ${temp(w.tempC, 0)} ±${difference(w.spreadC, "°C", 0)}${w.silent ? "; its thermometer is silent" : w.nowC === null ? "; no thermometer hangs in it" : `; ${temp(w.nowC)} now`}`,
       tone: tooWarm ? "stop" : own.length > 0 ? "heat" : "ink",
       caution: CAUTION[w.kind],
       room: `${own.length} of ${w.places} places`,

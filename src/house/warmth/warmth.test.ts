@@ -277,6 +277,23 @@ describe("too warm", () => {
     expect(decisions((await pail()).s).map((d) => d.id)).not.toContain("store-air Cabinet");
   });
 
+  it("a thermometer that fell silent is said, and an alarm stays one until somebody knows better", async () => {
+    const says = await thermometer("Cabinet");
+    await house.act("warm-vessels", { vessels: "pail 1", warmer: "Cabinet" }, { at: hoursAgo(9) });
+    await says(40, 5);
+    const told = async () =>
+      decisions((await pail()).s).flatMap((d) =>
+        d.id.startsWith("silent") ? [[d.alarm ?? false, d.so]] : [],
+      );
+    expect(await told()).toMatchObject([
+      [false, expect.stringMatching(/^It said 40\.0 °C last; 1 vessel in it/)],
+    ]);
+    await says(49, 4);
+    expect(await told()).toMatchObject([[true, expect.stringContaining("that was too warm")]]);
+    await says(39, 0.01);
+    expect(await told()).toEqual([]);
+  });
+
   it("every screen is told when it gets too warm and when it no longer is, and only then", async () => {
     const heard: string[] = [];
     const client = await house.db.client.acquireConnection();

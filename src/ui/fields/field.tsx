@@ -42,6 +42,20 @@ export function Field({
     autoFocus,
   };
   const common = { ...aria, name: spec.name };
+  const beneath = (
+    <>
+      {spec.hint && (
+        <p id={`${id}-hint`} className="mt-1 text-[14px] text-ink-2">
+          {spec.hint}
+        </p>
+      )}
+      {error && (
+        <p id={`${id}-error`} className="mt-1 text-[15px] font-semibold text-stop">
+          {error}
+        </p>
+      )}
+    </>
+  );
   if (spec.kind === "ticks") {
     const chosen = String(value)
       .split(",")
@@ -67,16 +81,7 @@ export function Field({
             </Tick>
           ))}
         </div>
-        {spec.hint && (
-          <p id={`${id}-hint`} className="text-[14px] text-ink-2">
-            {spec.hint}
-          </p>
-        )}
-        {error && (
-          <p id={`${id}-error`} className="mt-1 text-[15px] font-semibold text-stop">
-            {error}
-          </p>
-        )}
+        {beneath}
       </fieldset>
     );
   }
@@ -132,16 +137,7 @@ export function Field({
           ))}
         </datalist>
       )}
-      {spec.hint && (
-        <p id={`${id}-hint`} className="mt-1 text-[14px] text-ink-2">
-          {spec.hint}
-        </p>
-      )}
-      {error && (
-        <p id={`${id}-error`} className="mt-1 text-[15px] font-semibold text-stop">
-          {error}
-        </p>
-      )}
+      {beneath}
     </div>
   );
 }
