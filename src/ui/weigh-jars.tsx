@@ -3,7 +3,7 @@
 import { useMemo, useState } from "react";
 import { checkNetQuantity, fillTargetG, NET_RULES, type NetRules, readWeights } from "@/core/bottling";
 import { dutySaid, giveawaySaid, inspectorSaid } from "@/house/bottle/said";
-import { asRead, asReckoned, quantity, unitOf } from "@/house/language/shown";
+import { asRead, asReckoned, jar, unitOf, weighedG } from "@/house/language/shown";
 import { Field } from "./fields/field";
 import { figureIn, jarIn } from "./fields/figure";
 import { SaysStanding } from "./fields/standing";
@@ -33,19 +33,19 @@ function Strip({
   const y = (g: number): number => H - 14 - ((g - lo) / (hi - lo)) * (H - 28);
   const x = (i: number): number => 8 + ((i + 0.5) / Math.max(10, weights.length)) * (W - NAMES - 16);
   const lines = [
-    { g: nominalG, says: `label ${quantity(nominalG, "g", 0)}`, stroke: "var(--ink)", dash: "" },
+    { g: nominalG, says: `label ${jar(nominalG)}`, stroke: "var(--ink)", dash: "" },
     {
       g: nominalG - errorG,
-      says: `short ${quantity(nominalG - errorG, "g", 1)}`,
+      says: `short ${weighedG(nominalG - errorG)}`,
       stroke: "var(--stop)",
       dash: "6 4",
     },
     ...(weights.length > 1
-      ? [{ g: meanG, says: `mean ${quantity(meanG, "g", 1)}`, stroke: "var(--mass)", dash: "" }]
+      ? [{ g: meanG, says: `mean ${weighedG(meanG)}`, stroke: "var(--mass)", dash: "" }]
       : []),
     ...(targetG === null
       ? []
-      : [{ g: targetG, says: `aim ${quantity(targetG, "g", 1)}`, stroke: "var(--go)", dash: "2 4" }]),
+      : [{ g: targetG, says: `aim ${weighedG(targetG)}`, stroke: "var(--go)", dash: "2 4" }]),
   ];
   // Names that would lie over each other are moved apart.
   const named = [...lines].sort((a, b) => b.g - a.g);
@@ -56,7 +56,7 @@ function Strip({
       viewBox={`0 0 ${W} ${H}`}
       className="w-full max-w-[680px]"
       role="img"
-      aria-label={`${weights.length} jars between ${quantity(Math.min(...weights), "g", 1)} and ${quantity(Math.max(...weights), "g", 1)}, mean ${quantity(meanG, "g", 1)}`}
+      aria-label={`${weights.length} jars between ${weighedG(Math.min(...weights))} and ${weighedG(Math.max(...weights))}, mean ${weighedG(meanG)}`}
     >
       {named.map((l, i) => (
         <g key={l.says}>
@@ -272,7 +272,7 @@ export function WeighJars({
           <p className="text-ink-2">
             {giveawaySaid(check.giveawayG, Math.max(1, count))}.
             {result?.target &&
-              ` At this spread of ${quantity(result.target.sdG, "g", 1)} aim for ${quantity(result.target.targetG, "g", 1)}: the duty is kept in 99 fillings of 100; were the spread known for sure, ${quantity(result.target.ifKnownG, "g", 1)} would do.`}
+              ` At this spread of ${weighedG(result.target.sdG)} aim for ${weighedG(result.target.targetG)}: the duty is kept in 99 fillings of 100; were the spread known for sure, ${weighedG(result.target.ifKnownG)} would do.`}
           </p>
         </div>
       )}

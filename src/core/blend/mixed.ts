@@ -18,8 +18,9 @@ export interface MixJudgement {
   readonly unlike: boolean;
 }
 
-/** One drop of a refractometer, points (common practice). */
+/** One drop of a refractometer, and the instrument's own error, which two drops share, points (common practice). */
 const DROP_SD = 0.15;
+const INSTRUMENT_SD = 0.15;
 const TWO_SIDED = 1.96;
 
 /**
@@ -46,6 +47,6 @@ export function judgeMix(
     unlike:
       foretold !== null &&
       offPts !== null &&
-      Math.abs(offPts) > TWO_SIDED * Math.hypot(foretold.sePct, DROP_SD / Math.SQRT2),
+      Math.abs(offPts) > TWO_SIDED * Math.hypot(foretold.sePct, INSTRUMENT_SD, DROP_SD / Math.SQRT2),
   };
 }

@@ -1,6 +1,6 @@
 /** Both verdicts on jars in words: the packer's own duty, and what an inspector would find. */
 import { NET_RULES, type NetCheck, type NetRules } from "@/core/bottling";
-import { mass, quantity } from "../language/shown";
+import { mass, weighedG } from "../language/shown";
 import { plural } from "../language/spoken";
 
 export function dutySaid({ duty, under, shortOnce, shortTwice, n }: NetCheck): string {
@@ -40,4 +40,4 @@ export function inspectorSaid({ inspector, n }: NetCheck, rules: NetRules): stri
 
 /** "457.2 g, 3.2 g over the label": what is given away with each jar. */
 export const giveawaySaid = (giveawayG: number, jars: number): string =>
-  `${quantity(Math.abs(giveawayG), "g", 1)} ${giveawayG >= 0 ? "over" : "under"} the label with each jar, ${mass((Math.abs(giveawayG) * jars) / 1000, 2)} in ${plural(jars, "jar")}`;
+  `${weighedG(Math.abs(giveawayG))} ${giveawayG >= 0 ? "over" : "under"} the label with each jar, ${mass((Math.abs(giveawayG) * jars) / 1000, 2)} in ${plural(jars, "jar")}`;

@@ -2,7 +2,7 @@
 import type { Knex } from "knex";
 import { checkNetQuantity } from "@/core/bottling";
 import { whenIn } from "../language/clock";
-import { jar, quantity } from "../language/shown";
+import { jar, weighedG } from "../language/shown";
 import type { Snapshot } from "../standing/snapshot";
 import { fillChecks } from "./records";
 import { dutySaid, inspectorSaid } from "./said";
@@ -40,7 +40,7 @@ export async function weighings(
       lot: row.code ?? "",
       label: jar(row.jar_g),
       weighed: `${check.n} of ${row.lot_jars}`,
-      mean: quantity(check.meanG, "g", 1),
+      mean: weighedG(check.meanG),
       duty: dutySaid(check),
       tone: TONE[check.duty.verdict],
       inspector: inspectorSaid(check, row.rules),

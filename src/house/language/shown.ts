@@ -82,6 +82,8 @@ export const massFigureG = (grams: number, digits = 1): string => massFigure(gra
 /** "29.5 °C". */
 export const temp = (tempC: number, digits = 1): string => quantityIn(tempC, "°C", shown(), digits);
 /** A jar's size, "454 g" or "16 oz". */
+/** A jar's mass as a scale tells it: a tenth of a gram, a hundredth of an ounce. */
+export const weighedG = (grams: number): string => quantity(grams, "g", unitOf("g") === "g" ? 1 : 2);
 export const jar = (grams: number): string => jarIn(grams, shown());
 
 /** Anything else, by the house's unit: "15.0 cm", "20 L a day"; a unit nobody reads otherwise stays as it is. */

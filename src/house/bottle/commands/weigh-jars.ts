@@ -3,7 +3,7 @@ import { checkNetQuantity, fillTargetG, NET_RULES, readWeights } from "@/core/bo
 import { DomainError } from "@/core/domain-error";
 import { refuse } from "../../language/errors";
 import { choice, count, jarMassG, number, text } from "../../language/fields";
-import { jar, quantity } from "../../language/shown";
+import { jar, weighedG } from "../../language/shown";
 import { plural } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { oneLot } from "../records";
@@ -61,7 +61,7 @@ export const weighJars = defineCommand({
     if (strange !== -1)
       refuse(
         "strange-weight",
-        `Weight ${strange + 1}, ${quantity(input.weights[strange] ?? 0, "g", 1)}, is no jar of ${jar(input.jarG)}: net weights, without the jar.`,
+        `Weight ${strange + 1}, ${weighedG(input.weights[strange] ?? 0)}, is no jar of ${jar(input.jarG)}: net weights, without the jar.`,
         "weights",
       );
     if (lot) await work.restOn(lot, `jars of lot ${lot.code} were weighed`);
@@ -86,10 +86,10 @@ export const weighJars = defineCommand({
   },
   say: ({ lot, check, targetG }, { jarG, rules }) =>
     [
-      `${plural(check.n, "jar")} of ${jar(jarG)}${lot ? ` of lot ${lot}` : ""} weighed, mean ${quantity(check.meanG, "g", 1)}.`,
+      `${plural(check.n, "jar")} of ${jar(jarG)}${lot ? ` of lot ${lot}` : ""} weighed, mean ${weighedG(check.meanG)}.`,
       dutySaid(check),
       inspectorSaid(check, rules),
-      targetG === null ? "" : `Aim for ${quantity(targetG, "g", 1)}.`,
+      targetG === null ? "" : `Aim for ${weighedG(targetG)}.`,
     ]
       .filter((t) => t !== "")
       .join(" "),
