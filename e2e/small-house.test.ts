@@ -54,10 +54,11 @@ test("three hives, a crate of loose frames and one bucket: from an empty house t
   await fill.getByRole("button", { name: "Issue the lot" }).click();
   await expect(fill.getByText(/12 jars of 500 g, 6\.0 kg; Lot .*: 20 jars of 250 g, 5\.0 kg/)).toBeVisible();
 
-  const labels = page.getByRole("link", { name: /A4|a4/ });
+  const labels = page.getByRole("link", { name: /^Label of lot/ });
   await expect(labels).toHaveCount(2);
-  for (const href of await labels.evaluateAll((links) => links.map((l) => (l as HTMLAnchorElement).href))) {
-    const sheet = await page.request.get(href);
+  const codes = (await labels.allInnerTexts()).map((t) => t.replace(/^.* of lot /s, "").trim());
+  for (const code of codes) {
+    const sheet = await page.request.get(`${url}/labels/${code}?page=a4`);
     expect(sheet.headers()["content-type"]).toContain("application/pdf");
   }
 });

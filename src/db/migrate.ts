@@ -16,6 +16,9 @@ import * as warmthAndStore from "./migrations/0014-warmth-and-store";
 import * as blends from "./migrations/0015-blends";
 import * as fillChecks from "./migrations/0016-fill-checks";
 import * as glucoseAndCeilings from "./migrations/0017-glucose-and-ceilings";
+import * as labels from "./migrations/0018-labels";
+import * as materials from "./migrations/0019-materials";
+import * as filling from "./migrations/0020-filling";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -35,6 +38,9 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0015-blends": blends,
   "0016-fill-checks": fillChecks,
   "0017-glucose-and-ceilings": glucoseAndCeilings,
+  "0018-labels": labels,
+  "0019-materials": materials,
+  "0020-filling": filling,
 };
 
 /** Every step there is, in order. */

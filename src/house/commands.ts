@@ -4,6 +4,7 @@ import { BLEND } from "./blend/brings";
 import { BOTTLE } from "./bottle/brings";
 import { FILES } from "./files/brings";
 import { HOT_ROOM } from "./hot-room/brings";
+import { LABEL } from "./label/brings";
 import type { Verb } from "./language/words";
 import type { CommandDefinition } from "./ledger/command";
 import { undo } from "./ledger/undo";
@@ -35,6 +36,7 @@ const ROOMS = [
   STORE,
   BLEND,
   BOTTLE,
+  LABEL,
   OUT,
 ] as const;
 

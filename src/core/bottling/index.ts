@@ -1,7 +1,7 @@
 export { type FillTarget, fillTargetG, volumetricFillG } from "./fill-target";
 export { gtinCheckDigit } from "./gtin";
 export { drawFrom, type JarPlan, lossAsks, type PailToDraw, planJars } from "./jars";
-export { isLotCode, lotCheckCharacter, lotCode } from "./lot-code";
+export { isLotCode, lotCheckCharacter, lotCode, nextClearLot } from "./lot-code";
 export {
   checkNetQuantity,
   maximumAllowableVariationG,

@@ -46,3 +46,18 @@ export function lotCode(prefix: string, year: number, number: number): string {
   const body = `${prefix}${String(year % 100).padStart(2, "0")}-${String(number).padStart(3, "0")}`;
   return `${body}-${lotCheckCharacter(body)}`;
 }
+
+/** Read aloud or from a wet label, these are taken for one another: 0 and O, 1 and I. */
+const UNCLEAR = "0O1I";
+
+/**
+ * The first number from `from` on whose code can be read aloud: one whose check character could be taken for
+ * another is skipped.
+ * @throws DomainError as `lotCode` does
+ */
+export function nextClearLot(prefix: string, year: number, from: number): { number: number; code: string } {
+  for (let number = from; ; number++) {
+    const code = lotCode(prefix, year, number);
+    if (!UNCLEAR.includes(code.at(-1) ?? "")) return { number, code };
+  }
+}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { labelContent, minimumDigitHeightMm, netQuantityText, PAGE_SIZES_MM, sheetGrid } from "./index";
+import { digitHeightMm, labelContent, netQuantityText, PAGE_SIZES_MM, sheetGrid } from "./index";
 
 const label = {
   houseName: "Withy Bank Packhouse",
@@ -37,7 +37,7 @@ describe("net quantity", () => {
     [1000, 4],
     [1001, 6],
   ])("figures on %d g stand at least %d mm high", (g, mm) => {
-    expect(minimumDigitHeightMm(g)).toBe(mm);
+    expect(digitHeightMm(g)).toBe(mm);
   });
 });
 

@@ -33,7 +33,7 @@ export function netQuantityText(nominalG: number): { metric: string; us: string 
 }
 
 /** Least height of the net-quantity figures, mm. Directive 76/211/EEC, Annex I, 3.1. */
-export function minimumDigitHeightMm(nominalG: number): number {
+export function digitHeightMm(nominalG: number): number {
   mustBeWithin(nominalG, 5, 10_000, "Net quantity", "g");
   if (nominalG <= 50) return 2;
   if (nominalG <= 200) return 3;

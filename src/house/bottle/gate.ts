@@ -9,13 +9,29 @@ import { capital } from "../language/spoken";
 import { reachInDatabase } from "../ledger/records/fills";
 import type { Work } from "../ledger/work";
 import { ownersOf } from "../moves/owners";
-import { snapshot } from "../standing/snapshot";
+import { snapshot, type VesselState } from "../standing/snapshot";
 import { combsNamed } from "../yard/records/pulls";
 
 export interface IntoJars {
   readonly fillId: number;
   /** "pail 12" */
   readonly name: string;
+  /** What of it goes into jars; alike of each where left out. */
+  readonly grams?: number;
+}
+
+/** What a lot keeps of the honey as it went in, as its row's columns. Null is not known. */
+export interface SeenAtTheGate {
+  readonly owner: string;
+  readonly despite: string;
+  readonly water_pct: number | null;
+  /** Its upper end: what is wrong with an instrument is wrong with every part, so upper ends mix as they are. */
+  readonly upper_pct: number | null;
+  /** HMF since it left the comb, at the most. */
+  readonly hmf_mg_kg: number | null;
+  readonly pfund_mm: number | null;
+  /** Blooms by their share of its mass, as JSON. */
+  readonly blooms: string | null;
 }
 
 export interface GateAnswer {
@@ -23,6 +39,35 @@ export interface GateAnswer {
   readonly owner: string;
   /** What spoke against it, with the reason it was done all the same; "" when nothing did. */
   readonly despite: string;
+  readonly seen: SeenAtTheGate;
+}
+
+/** A figure of each part mixed by mass; null as soon as one part's is not known. */
+function mixed(parts: readonly { grams: number; value: number | null | undefined }[]): number | null {
+  const all = parts.reduce((g, p) => g + p.grams, 0);
+  let sum = 0;
+  for (const { grams, value } of parts) {
+    if (value === null || value === undefined) return null;
+    sum += (grams / all) * value;
+  }
+  return all > 0 ? sum : null;
+}
+
+function bloomsOf(parts: readonly { grams: number; vessel: VesselState | undefined }[]): string | null {
+  const all = parts.reduce((g, p) => g + p.grams, 0);
+  const by = new Map<string, number>();
+  for (const { grams, vessel } of parts) {
+    const known = vessel?.blooms ?? [];
+    const of = known.reduce((g, b) => g + b.grams, 0);
+    for (const b of known) by.set(b.what, (by.get(b.what) ?? 0) + ((b.grams / of) * grams) / all);
+    if (of === 0) by.set("", (by.get("") ?? 0) + grams / all);
+  }
+  if ([...by.keys()].every((what) => what === "")) return null;
+  return JSON.stringify(
+    [...by]
+      .map(([what, share]) => ({ what, pct: Number((100 * share).toFixed(1)) }))
+      .sort((a, b) => b.pct - a.pct),
+  );
 }
 
 /** What the water of one vessel says against jars; null when nothing does, or nothing is known. */
@@ -74,8 +119,30 @@ export async function bottleGate(
       `${capital(against.join("; "))}. Leave it out, or say why it goes into jars all the same (on the line: because, and the reason).`,
       "despite",
     );
-  return {
+  const answer = {
     owner: [...owners.keys()].filter((o) => o !== "").join(" and "),
     despite: against.length > 0 ? `${against.join("; ")}: ${despite}` : "",
+  };
+  const parts = fills.map(({ fillId, grams = 1 }) => ({
+    grams,
+    water: waterOf.get(fillId)?.figures,
+    vessel: s.vessels.find((v) => v.fillId === fillId),
+  }));
+  return {
+    ...answer,
+    seen: {
+      ...answer,
+      water_pct: mixed(parts.map((p) => ({ grams: p.grams, value: p.water?.waterPct }))),
+      upper_pct: mixed(parts.map((p) => ({ grams: p.grams, value: p.water?.upperPct }))),
+      hmf_mg_kg: mixed(parts.map((p) => ({ grams: p.grams, value: p.vessel?.heat.hmfHiMgKg }))),
+      // A colour read of a part stands for that part alone.
+      pfund_mm: mixed(
+        parts.map(({ grams, vessel }) => ({
+          grams,
+          value: vessel?.colour && vessel.colour.share > 0.98 ? vessel.colour.value : null,
+        })),
+      ),
+      blooms: bloomsOf(parts),
+    },
   };
 }

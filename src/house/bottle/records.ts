@@ -23,7 +23,23 @@ export interface LotRow {
   readonly vessel: string | null;
   readonly jars_out: number;
   readonly grams: number;
+  /** What stands on the jar where several sizes share one lot; null where its code does. */
+  readonly mark: string | null;
+  readonly product: "honey" | "set" | "comb" | "chunk" | "infused" | "bulk" | null;
+  readonly ingredients:
+    | readonly { readonly name: string; readonly lot: string; readonly allergen: boolean }[]
+    | null;
+  /** Pieces weighed one by one, g. */
+  readonly piece_g: readonly number[] | null;
+  readonly water_pct: number | null;
+  readonly upper_pct: number | null;
+  readonly hmf_mg_kg: number | null;
+  readonly pfund_mm: number | null;
+  readonly blooms: readonly { readonly what: string; readonly pct: number }[] | null;
 }
+
+/** What is printed on the jar. */
+export const markOf = (lot: Pick<LotRow, "code" | "mark">): string => lot.mark ?? lot.code;
 
 const lots = (db: Knex) =>
   db("live_lot as l")
@@ -31,7 +47,9 @@ const lots = (db: Knex) =>
     .select(
       "l.*",
       "b.grams",
-      db.raw("coalesce((select sum(p.jars) from live_parcel p where p.lot_id = l.id), 0)::int as jars_out"),
+      // Gone to buyers, broken, opened or kept as samples: not to be had any more.
+      db.raw(`(coalesce((select sum(p.jars) from live_parcel p where p.lot_id = l.id), 0)
+              + coalesce((select sum(o.jars) from live_jars_off o where o.lot_id = l.id), 0))::int as jars_out`),
     );
 
 /** Lots with jars still in the house, newest first. */
@@ -46,16 +64,34 @@ export function recentLots(db: Knex, limit: number, before?: number): Promise<Lo
 
 const bare = (code: string): string => code.toUpperCase().replace(/[-\s]/g, "");
 
-export const maybeLot = (db: Knex, code: string): Promise<LotRow | undefined> =>
+/** The lots a code on a jar may mean: one, or the sizes that were filled under it. */
+export const lotsMarked = (db: Knex, code: string): Promise<LotRow[]> =>
   lots(db)
     .whereRaw("replace(l.code, '-', '') = ?", [bare(code)])
-    .first();
+    .orWhereRaw("replace(l.mark, '-', '') = ?", [bare(code)])
+    .orderBy("l.id");
 
+export const lotById = async (db: Knex, id: number): Promise<LotRow> => {
+  const lot = await lots(db).where("l.id", id).first();
+  return lot ?? refuse("unknown-lot", "There is no such lot any more.", "lot");
+};
+
+export async function maybeLot(db: Knex, code: string): Promise<LotRow | undefined> {
+  return (await lotsMarked(db, code))[0];
+}
+
+/** The one lot of that code. @throws Refusal where there is none, or where several sizes share it */
 export async function oneLot(db: Knex, code: string, field = "lot"): Promise<LotRow> {
-  return (
-    (await maybeLot(db, code)) ??
-    refuse("unknown-lot", `There is no lot ${code.toUpperCase().slice(0, 20)}.`, field)
-  );
+  const found = await lotsMarked(db, code);
+  const [one] = found;
+  if (!one) refuse("unknown-lot", `There is no lot ${code.toUpperCase().slice(0, 20)}.`, field);
+  if (found.length > 1)
+    refuse(
+      "which-size",
+      `Lot ${markOf(one)} has jars of several sizes: write ${found.map((l) => l.code).join(" or ")}.`,
+      field,
+    );
+  return one;
 }
 
 export interface ParcelRow {

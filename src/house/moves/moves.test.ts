@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { judgeWater } from "@/core/moisture";
+import { labelOfLot } from "../label/sheet";
 import { understand } from "../line";
-import { labelOfLot } from "../paper/label-sheet";
 import { snapshot } from "../standing/snapshot";
 import { storeDesk } from "../store/desk";
 import { openTestHouse, type TestHouse } from "../testing/test-house";

@@ -1,7 +1,7 @@
 import { openSync } from "fontkit";
 import { describe, expect, it } from "vitest";
+import { FIGURE_HEIGHT, X_HEIGHT } from "../label/draw";
 import { fontFile, wideFontFile } from "./document";
-import { FIGURE_HEIGHT, X_HEIGHT } from "./label-sheet";
 import { fontFor, mustPrint, unprintable } from "./letters";
 
 interface Measured {

@@ -8,6 +8,7 @@ const SETTABLE =
   /^[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{Script=Common}\p{Script=Inherited}]$/u;
 
 const opened: { own?: Font; wide?: Font } = {};
+const byName = new Map<string, Font>();
 const fonts = () => {
   opened.own ??= openSync(fontFile(400)) as Font;
   opened.wide ??= openSync(wideFontFile(400)) as Font;
@@ -30,6 +31,17 @@ export function unprintable(text: string): string | null {
 /** The name of the font, as a document knows it, that has all of a text's letters. */
 export const fontFor = (text: string, weight: Weight = "plain"): string =>
   has(fonts().own, text) ? weight : `${weight} wide`;
+
+/** The font that sets a text, opened, for whoever measures or outlines it. */
+export function fontObject(text: string, weight: Weight): Font {
+  const name = fontFor(text, weight);
+  const known = byName.get(name);
+  if (known) return known;
+  const figures = weight === "bold" ? 700 : 400;
+  const font = openSync(name.endsWith("wide") ? wideFontFile(figures) : fontFile(figures)) as Font;
+  byName.set(name, font);
+  return font;
+}
 
 /** Stops a sheet whose text cannot be printed, naming the letter and what it stands in. @throws Refusal */
 export function mustPrint(texts: readonly string[], on: string): void {

@@ -5,7 +5,7 @@ import type { SheetGrid } from "@/core/labels";
 import { PT_PER_MM } from "./document";
 
 /**
- * @param one a document of one page, which is the thing
+ * @param one a document whose page is the thing; of several pages they are placed in turn
  * @param places where on the sheet it stands; `skip` of the first sheet's are used already
  */
 export async function sheetsOfOne(
@@ -16,6 +16,8 @@ export async function sheetsOfOne(
     readonly count: number;
     readonly skip: number;
     readonly height: number;
+    /** Pages of the document that are placed in turn. */
+    readonly pages?: number;
     readonly title: string;
     readonly author: string;
   },
@@ -24,13 +26,16 @@ export async function sheetsOfOne(
   const out = await PDFDocument.create();
   out.setTitle(sheet.title);
   out.setAuthor(sheet.author);
-  const [drawn] = await out.embedPdf(one);
-  if (!drawn) throw new Error("The thing to be placed has no page.");
+  const things = await out.embedPdf(
+    one,
+    Array.from({ length: sheet.pages ?? 1 }, (_, i) => i),
+  );
   const [w, h] = [page.width * PT_PER_MM, page.height * PT_PER_MM];
   let on = out.addPage([w, h]);
   for (let i = skip; i < skip + count; i++) {
     const place = grid.places[i % grid.perSheet];
-    if (!place) continue;
+    const drawn = things[(i - skip) % things.length];
+    if (!place || !drawn) continue;
     if (i > skip && i % grid.perSheet === 0) {
       on = out.addPage([w, h]);
       await othersFirst();

@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { prepareZXingModule, readBarcodes } from "zxing-wasm/reader";
-import { labelOfLot, labelSheet } from "../paper/label-sheet";
+import { labelOfLot, labelSheet } from "../label/sheet";
 import { shelved } from "../store/view";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { traceView } from "../trace";

@@ -319,6 +319,13 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
       despite: "asked for",
     };
   },
+  "print-labels": (d, s) => ({ lot: from(d, s.lots, "TH26-099-X"), labels: d.b + 1, despite: "asked for" }),
+  "keep-label": (d, s) => ({ lot: from(d, s.lots, "TH26-099-X"), design: { widthMm: 60 + d.a } }),
+  "spoil-labels": (d, s) => ({ lot: from(d, s.lots, "TH26-099-X"), labels: d.a + 1 }),
+  "set-label-rules": (d) => ({ pack: ["eu", "usa", "codex"][d.a % 3] }),
+  "set-article-number": () => ({ honeyKind: fresh(), jarG: 250, gtin: "6291041500213" }),
+  "set-logo": () => ({ data: "iVBORw0KGgo" }),
+  "show-lot": (d, s) => ({ lot: from(d, s.lots, "TH26-099-X"), shown: d.a % 2 === 0 }),
   "send-jars": (d, s) => ({
     lot: from(d, s.lots, "TH26-099-X"),
     jars: d.b,

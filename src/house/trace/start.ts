@@ -1,6 +1,6 @@
 /** What a trace starts from: the fills behind a lot, pail, batch, super, colony or yard. */
 import type { Knex } from "knex";
-import { oneLot } from "../bottle/records";
+import { lotsMarked, markOf } from "../bottle/records";
 import { Refusal } from "../language/errors";
 import { capital } from "../language/spoken";
 import { lastFillOf } from "../ledger/records/fills";
@@ -40,8 +40,16 @@ export async function startOf(db: Knex, kind: TraceKind, name: string, year?: nu
   };
   switch (kind) {
     case "lot": {
-      const lot = await oneLot(db, name).catch(unknown);
-      return { name: lot.code, title: `Lot ${lot.code}, ${lot.honey_kind}`, fills: [lot.fill_id], ...ALL };
+      const lots = await lotsMarked(db, name);
+      const [lot = unknown(), another] = lots;
+      // A code read off a jar means all that was filled under it, whatever the size.
+      const code = another ? markOf(lot) : lot.code;
+      return {
+        name: code,
+        title: `Lot ${code}, ${lot.honey_kind}`,
+        fills: lots.map((l) => l.fill_id),
+        ...ALL,
+      };
     }
     case "batch": {
       const number = Number(name);

@@ -1,4 +1,4 @@
-import { FileText } from "lucide-react";
+import { Tag } from "lucide-react";
 import type { Metadata } from "next";
 import Link from "next/link";
 import { volumetricFillG } from "@/core/bottling";
@@ -217,7 +217,7 @@ export default async function Bottle({
                   className: "whitespace-nowrap",
                   cell: (l) => writtenDay(l.best_before),
                 },
-                { head: "Labels", className: "whitespace-nowrap", cell: (l) => <LabelLinks lot={l.code} /> },
+                { head: "Labels", className: "whitespace-nowrap", cell: (l) => <LabelLink lot={l.code} /> },
               ]}
             />
             <Older base="/bottle" before={lots.older} />
@@ -228,18 +228,15 @@ export default async function Bottle({
   );
 }
 
-function LabelLinks({ lot }: { lot: string }) {
-  return (["a4", "letter"] as const).map((page) => (
-    <a
-      key={page}
-      className="mr-3 inline-flex min-h-12 items-center gap-1 font-semibold"
-      href={`/labels/${lot}?page=${page}`}
-      target="_blank"
-      rel="noreferrer"
+function LabelLink({ lot }: { lot: string }) {
+  return (
+    <Link
+      className="inline-flex min-h-12 items-center gap-1 font-semibold"
+      href={`/bottle/label/${encodeURIComponent(lot)}`}
+      prefetch={false}
     >
-      <FileText size={16} aria-hidden />
-      {page === "a4" ? "A4" : "Letter"}
-      <span className="sr-only"> labels of lot {lot}</span>
-    </a>
-  ));
+      <Tag size={16} aria-hidden />
+      Label<span className="sr-only"> of lot {lot}</span>
+    </Link>
+  );
 }

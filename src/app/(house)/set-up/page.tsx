@@ -1,9 +1,11 @@
 import type { Metadata } from "next";
 import { cookies } from "next/headers";
+import { RULE_PACKS } from "@/core/labels";
 import { SCHOOLS } from "@/core/moisture";
 import { SHOWN_CHOICES, type ShownKind, shownFrom, shownText } from "@/core/units";
 import { houseDatabase } from "@/house/door";
-import { shown } from "@/house/language/shown";
+import { labelSettings } from "@/house/label/bench";
+import { jar, shown } from "@/house/language/shown";
 import { choiceOf } from "@/house/language/shown-said";
 import { UNITS_COOKIE } from "@/house/language/units-cookie";
 import { SCHOOL_SAID, SETTLE_SCHOOLS } from "@/house/settle/kinds";
@@ -11,6 +13,7 @@ import { setUpView } from "@/house/standing/set-up";
 import { AddDevice } from "@/ui/add-device";
 import { Lead, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
+import { BringLogo } from "@/ui/label/logo";
 import { SCHOOL } from "@/ui/pull/words";
 import { ThisTablet } from "@/ui/this-tablet";
 import { houseAsItStands } from "../../read";
@@ -24,6 +27,8 @@ export default async function SetUp() {
   const s = await houseAsItStands();
   const view = await setUpView(houseDatabase());
   const { house } = s;
+  const db = houseDatabase();
+  const { rules: labels, logo, numbers } = await labelSettings(db);
   const named = house.entry_id !== null;
   const ofTheHouse = shownFrom(house.shown ?? "");
   const ownOnes = (await cookies()).get(UNITS_COOKIE) !== undefined;
@@ -104,6 +109,70 @@ export default async function SetUp() {
             },
           ]}
         />
+      </Panel>
+      <Panel title="Labels" className="mt-4">
+        <CommandForm
+          key={`labels-${labels.pack}-${labels.public_address}`}
+          command="set-label-rules"
+          label="Go by these rules"
+          inPanel
+          keep={["pack", "publicAddress", "shelfC"]}
+          fields={[
+            {
+              name: "pack",
+              label: "Sold in",
+              kind: "choice",
+              span: 3,
+              value: labels.pack,
+              options: Object.entries(RULE_PACKS).map(([value, p]) => ({
+                value,
+                label: `${p.name} (${p.dated})`,
+              })),
+              hint: "check with your authority",
+            },
+            {
+              name: "publicAddress",
+              label: "Read from outside at",
+              span: 3,
+              value: labels.public_address,
+              placeholder: "https://honey.example",
+              hint: "stands in the QR code; may be empty",
+            },
+            {
+              name: "shelfC",
+              label: "The shelf is",
+              unit: "°C",
+              kind: "figure",
+              span: 1,
+              value: String(labels.shelf_c),
+            },
+          ]}
+        />
+        <div className="my-4 border-t border-rule pt-4">
+          <BringLogo now={logo && `data:image/${logo.kind};base64,${logo.data}`} />
+        </div>
+        <div className="border-t border-rule pt-4">
+          {numbers.length > 0 && (
+            <ul className="mb-3">
+              {numbers.map((n) => (
+                <li key={`${n.honey_kind} ${n.jar_g}`}>
+                  {n.honey_kind}, {jar(n.jar_g)}: <span className="font-mono">{n.gtin}</span>
+                </li>
+              ))}
+            </ul>
+          )}
+          <CommandForm
+            command="set-article-number"
+            label="Name the number"
+            inPanel
+            keep={["honeyKind"]}
+            fields={[
+              { name: "honeyKind", label: "Kind of honey", span: 2, hint: "as on the lot" },
+              { name: "jarG", label: "Net a jar", unit: "g", kind: "figure", span: 1 },
+              { name: "gtin", label: "Article number (GTIN)", span: 2, hint: "only one the house owns" },
+            ]}
+          />
+        </div>
       </Panel>
       <Panel title="Units, days and times" className="mt-4">
         <CommandForm

@@ -1,11 +1,12 @@
 import { z } from "zod";
-import { drawFrom, lossAsks, lotCode, planJars } from "@/core/bottling";
+import { drawFrom, lossAsks, planJars } from "@/core/bottling";
 import { DomainError } from "@/core/domain-error";
 import { gramsFromKg } from "@/core/units";
 import { inProportion, planMove } from "@/core/vessels";
-import { dayIn, monthsLater, writtenDay } from "../../language/clock";
+import { monthsLater, writtenDay } from "../../language/clock";
 import { Refusal, refuse } from "../../language/errors";
 import {
+  choice,
   count,
   day,
   jarMassG,
@@ -24,7 +25,7 @@ import { defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";
 import { oneVessel } from "../../vessels/records";
 import { bottleGate } from "../gate";
-import { nextLotNumber } from "../records";
+import { newLot } from "../new-lot";
 
 const BESIDE: Record<string, string> = {
   "not-enough-honey": "jars",
@@ -47,6 +48,9 @@ function besideField<T>(reckon: () => T): T {
     );
   }
 }
+
+/** What is filled into jars; comb is cut and bulk sold by commands of their own. */
+const FILLED = ["honey", "set", "chunk", "infused"] as const;
 
 export const issueLot = defineCommand({
   name: "issue-lot",
@@ -88,6 +92,19 @@ export const issueLot = defineCommand({
     lostKg: massKgOrNone("The loss", 500).optional(),
     meanFillG: number("Mean fill of a jar", 5, 10_500, "g").optional(),
     bestBefore: day("Best before").optional(),
+    product: choice("What it is", FILLED).default("honey"),
+    /** What else is in it, heaviest first, each with the lot it came under. */
+    ingredients: z
+      .array(
+        z.strictObject({
+          name: text("The ingredient", 60),
+          lot: text("The ingredient's lot", 40),
+          allergen: z.boolean().default(false),
+        }),
+        { error: "The ingredients must be a list." },
+      )
+      .max(20, "At most twenty ingredients.")
+      .default([]),
     /** Why it goes into jars although something speaks against it. */
     despite: note("The reason"),
   }),
@@ -96,14 +113,25 @@ export const issueLot = defineCommand({
       refuse("one-of-two", "Give the loss or the mean fill, not both: one follows from the other.", "lostKg");
     if (input.more.length > 0 && input.meanFillG !== undefined)
       refuse("one-size", "A mean fill is of one size of jar: fill the sizes one by one.", "meanFillG");
-    const filledOn = dayIn(work.house.zone, work.at);
-    const year = Number(filledOn.slice(0, 4));
-    const first = await nextLotNumber(work.tx, year);
-    const sizes = [{ jarG: input.jarG, jars: input.jars }, ...input.more].map((size, k) => ({
+    if ((input.product === "infused") !== input.ingredients.length > 0)
+      refuse(
+        "ingredients",
+        input.product === "infused"
+          ? "Infused honey names what is in it, each with its own lot."
+          : "Honey with anything in it is infused honey: another product, with its own label.",
+        "ingredients",
+      );
+    const marked = await newLot(work);
+    const { filled_on: filledOn } = marked;
+    const several = input.more.length > 0;
+    const sizes = [{ jarG: input.jarG, jars: input.jars }, ...input.more].map((size) => ({
       ...size,
-      number: first + k,
-      code: lotCode(work.house.lot_prefix, year, first + k),
+      // One filling is one lot; its sizes are told apart behind it.
+      code: several ? `${marked.code}-${size.jarG}` : marked.code,
     }));
+    const twice = sizes.findIndex((size, k) => sizes.findIndex((other) => other.jarG === size.jarG) !== k);
+    if (twice > 0)
+      refuse("size-twice", "Each size of jar stands once, with all its jars.", `more.${twice - 1}.jarG`);
     const bestBefore = input.bestBefore ?? monthsLater(filledOn, work.house.best_before_months);
     if (bestBefore <= filledOn)
       refuse("best-before", `Best before ${writtenDay(bestBefore)} is not after the filling.`, "bestBefore");
@@ -174,9 +202,10 @@ export const issueLot = defineCommand({
     const used = drawn.map((d, i) => ({ ...d, grams: grams[i] ?? 0 })).filter((d) => d.grams > 0);
     const gate = await bottleGate(
       work,
-      used.map((d) => ({ fillId: d.fillId, name: d.name })),
+      used.map((d) => ({ fillId: d.fillId, name: d.name, grams: d.grams })),
       input.despite,
     );
+    const { seen, ...said } = gate;
     // What is filled together is one honey: every lot gets of each vessel alike.
     const { carried } = planMove(
       used.map((d) => ({ name: d.name, heldGrams: d.heldGrams, takenGrams: d.grams })),
@@ -203,16 +232,17 @@ export const issueLot = defineCommand({
       });
       await work.state("lot", {
         fill_id: lotFill,
+        ...marked,
         code: lot.code,
-        number: lot.number,
-        year,
+        mark: several ? marked.code : null,
+        product: input.product,
+        ...(input.ingredients.length > 0 ? { ingredients: JSON.stringify(input.ingredients) } : {}),
         honey_kind: input.honeyKind,
         nominal_g: lot.jarG,
         jars: lot.jars,
         mean_fill_g: lot.meanFillG,
-        filled_on: filledOn,
         best_before: bestBefore,
-        ...gate,
+        ...seen,
       });
     }
     const stays = used.filter((d) => d.heldGrams > d.grams);
@@ -227,7 +257,9 @@ export const issueLot = defineCommand({
       meanFillG: one?.meanFillG ?? 0,
       giveawayG: one?.giveawayG ?? 0,
       lots: lots.map((l) => ({ lot: l.code, jars: l.jars, jarG: l.jarG, jarredGrams: l.jarredGrams })),
-      ...gate,
+      mark: marked.code,
+      from: used.map((d) => d.name),
+      ...said,
       stays: stays.map((d) => ({ vessel: d.name, grams: d.heldGrams - d.grams })),
     };
   },

@@ -1,9 +1,8 @@
 import { z } from "zod";
-import { lotCode } from "@/core/bottling";
 import { gramsFromKg } from "@/core/units";
 import { bottleGate } from "../../bottle/gate";
-import { nextLotNumber } from "../../bottle/records";
-import { dayIn, monthsLater } from "../../language/clock";
+import { newLot } from "../../bottle/new-lot";
+import { monthsLater } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { massKg, note, text } from "../../language/fields";
 import { massG } from "../../language/shown";
@@ -43,33 +42,30 @@ export const sendVessel = defineCommand({
         "kg",
       );
     const gate = await bottleGate(work, [{ fillId: fill.id, name }], input.despite);
-    const on = dayIn(work.house.zone, work.at);
-    const year = Number(on.slice(0, 4));
-    const number = await nextLotNumber(work.tx, year);
-    const code = lotCode(work.house.lot_prefix, year, number);
+    const { seen, ...said } = gate;
+    const lot = await newLot(work);
+    const { code, filled_on: on } = lot;
     const buyer = await buyerFor(work, input.buyer, input.newBuyer === true);
     const because = `${name} went to ${buyer.name} as lot ${code}`;
     const lotFill = await work.openFill({ kind: "lot", name: `lot ${code}` });
     await work.move({ from: fill.id, to: lotFill, grams, kind: "draw", fromName: capital(name), because });
     const lotId = await work.state("lot", {
       fill_id: lotFill,
-      code,
-      number,
-      year,
+      ...lot,
       honey_kind: input.honeyKind,
       nominal_g: grams,
       jars: 1,
       mean_fill_g: grams,
-      filled_on: on,
       best_before: monthsLater(on, work.house.best_before_months),
       vessel: name,
-      ...gate,
+      product: "bulk",
+      ...seen,
     });
     const parcel = await work.openFill({ kind: "parcel", name: buyer.name });
     await work.restOn(buyer, `${buyer.name} got ${name}`);
     await work.move({ from: lotFill, to: parcel, grams, kind: "send", fromName: `Lot ${code}`, because });
     await work.state("parcel", { lot_id: lotId, fill_id: parcel, buyer_id: buyer.id, jars: 1, sent_on: on });
-    return { vessel: name, lot: code, buyer: buyer.name, grams, left: fill.grams - grams, ...gate };
+    return { vessel: name, lot: code, buyer: buyer.name, grams, left: fill.grams - grams, ...said };
   },
   say: ({ vessel, lot, buyer, grams, left, despite }) =>
     `${left > 0 ? `${massG(grams)} of ${vessel}` : `${capital(vessel)}, ${massG(grams)},`} to ${buyer} as lot ${lot}${left > 0 ? `; ${massG(left)} stay in it` : ""}${despite ? `. Although ${despite}` : ""}.`,

@@ -1,10 +1,9 @@
 import { z } from "zod";
-import { lotCode } from "@/core/bottling";
 import { type HandWay, handStation } from "@/core/dayplan";
 import { gramsFromKg } from "@/core/units";
 import { bottleGate } from "../../bottle/gate";
-import { nextLotNumber } from "../../bottle/records";
-import { dayIn, monthsLater } from "../../language/clock";
+import { newLot } from "../../bottle/new-lot";
+import { monthsLater } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import {
   choice,
@@ -130,11 +129,13 @@ export const cutComb = defineCommand({
         `${input.pieces} pieces of ${jar(input.pieceG)} need ${massG(input.pieces * input.pieceG)}; these weigh ${massG(grams)}. Over is allowed, under is not.`,
         "kg",
       );
-    const filledOn = dayIn(work.house.zone, work.at);
-    const year = Number(filledOn.slice(0, 4));
-    const lotNumber = await nextLotNumber(work.tx, year);
-    const code = lotCode(work.house.lot_prefix, year, lotNumber);
-    const gate = await bottleGate(work, [{ fillId: comb.fill_id, name: `super ${comb.tag}` }], input.despite);
+    const lot = await newLot(work);
+    const { code, filled_on: filledOn } = lot;
+    const { seen } = await bottleGate(
+      work,
+      [{ fillId: comb.fill_id, name: `super ${comb.tag}` }],
+      input.despite,
+    );
     const fillId = await work.openFill({ kind: "lot", name: `lot ${code}` });
     const because = `comb of super ${comb.tag} is in lot ${code}`;
     await work.restOn(comb, because);
@@ -149,16 +150,14 @@ export const cutComb = defineCommand({
     });
     await work.state("lot", {
       fill_id: fillId,
-      code,
-      number: lotNumber,
-      year,
+      ...lot,
       honey_kind: input.honeyKind,
       nominal_g: input.pieceG,
       jars: input.pieces,
       mean_fill_g: mean,
-      filled_on: filledOn,
       best_before: monthsLater(filledOn, work.house.best_before_months),
-      ...gate,
+      product: "comb",
+      ...seen,
     });
     return { super: comb.tag, lot: code, pieces: input.pieces, grams };
   },
