@@ -94,6 +94,7 @@ export async function labelSheet(
   const page = printed?.page ?? options.page ?? "a4";
   const count = printed ? printed.labels + printed.spare : (options.count ?? lot.jars);
   const skip = printed?.begin_at ?? options.skip ?? 0;
+  const content = contentOf(source, design);
   const layouts = netOfEach(lot).map((g) => layoutOf(source, design, part, g));
   const [{ widthMm, heightMm } = FIRST_DESIGN] = layouts;
   const size = page === "roll" ? { width: widthMm, height: heightMm } : PAGE_SIZES_MM[page];
@@ -104,7 +105,7 @@ export async function labelSheet(
   if (!(Number.isInteger(skip) && skip >= 0 && skip < grid.perSheet))
     refuse("label-skip", `A sheet has ${grid.perSheet} places.`, "skip");
   mustPrint(
-    layouts.flatMap((l) => l.items.flatMap((i) => (i.what === "text" ? [i.text] : []))),
+    [content.kind, content.kindAlso, content.free, ...content.lines.map((l) => l.text), ...content.packer],
     "The label",
   );
   const title = `Labels, lot ${lot.code}`;

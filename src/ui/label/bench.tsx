@@ -195,33 +195,134 @@ export function LabelBench({ first, jars, owned }: { first: Bench; jars: number;
         rules={view.rules}
       />
       <div className="grid gap-3 lg:grid-cols-[minmax(0,1.65fr)_minmax(0,1fr)]">
-        <section className="panel min-w-0" aria-label="The label, to scale">
-          <LabelDrawing
-            drawn={view.drawn}
-            findings={view.findings}
-            onSize={(widthMm, heightMm) => change({ widthMm, heightMm })}
-          />
-          {wrong && <p className="mt-2 font-semibold text-stop">{wrong}</p>}
-          {view.origins.length > 0 && (
-            <div className="mt-3 border-t border-rule pt-3">
-              <p className="mb-1 text-[15px] font-semibold">Origin by weight</p>
-              <div className="flex h-11 w-full overflow-hidden rounded border border-rule">
-                {view.origins.map((o) => (
-                  <span
-                    key={o.country}
-                    className="flex min-w-24 items-center justify-between gap-2 overflow-hidden border-r border-rule bg-mass-fill text-ink px-2 text-[15px] last:border-0"
-                    style={{ flexGrow: o.pct }}
-                  >
-                    <b className="truncate">
-                      {o.country} {o.pct < 1 ? "under 1" : o.pct.toFixed(0)} %
-                    </b>
-                    <span className="whitespace-nowrap">{mass(o.kg)}</span>
-                  </span>
-                ))}
+        <div className="grid min-w-0 content-start gap-3">
+          <section className="panel " aria-label="The label, to scale">
+            <LabelDrawing
+              drawn={view.drawn}
+              findings={view.findings}
+              onSize={(widthMm, heightMm) => change({ widthMm, heightMm })}
+            />
+            {wrong && <p className="mt-2 font-semibold text-stop">{wrong}</p>}
+            {view.origins.length > 0 && (
+              <div className="mt-3 border-t border-rule pt-3">
+                <p className="mb-1 text-[15px] font-semibold">Origin by weight</p>
+                <div className="flex h-11 w-full overflow-hidden rounded border border-rule">
+                  {view.origins.map((o) => (
+                    <span
+                      key={o.country}
+                      className="flex min-w-24 items-center justify-between gap-2 overflow-hidden border-r border-rule bg-mass-fill text-ink px-2 text-[15px] last:border-0"
+                      style={{ flexGrow: o.pct }}
+                    >
+                      <b className="truncate">
+                        {o.country} {o.pct < 1 ? "under 1" : o.pct.toFixed(0)} %
+                      </b>
+                      <span className="whitespace-nowrap">{mass(o.kg)}</span>
+                    </span>
+                  ))}
+                </div>
               </div>
+            )}
+          </section>
+          <section className="panel" aria-label="Print">
+            <div className="flex flex-wrap items-start gap-4">
+              <Field
+                spec={{ name: "labels", label: "Labels", kind: "figure", span: 1 }}
+                value={labels}
+                error={errorAt("labels")}
+                onChange={(v) => setLabels(String(v))}
+              />
+              <Field
+                spec={{ name: "spare", label: "and spare", kind: "figure", span: 1 }}
+                value={spare}
+                error={errorAt("spare")}
+                onChange={(v) => setSpare(String(v))}
+              />
+              <Field
+                spec={{
+                  name: "page",
+                  label: "On",
+                  kind: "choice",
+                  span: 2,
+                  options: [
+                    { value: "a4", label: "A4 sheets" },
+                    { value: "letter", label: "Letter sheets" },
+                    { value: "roll", label: "a roll" },
+                  ],
+                }}
+                value={page}
+                onChange={(v) => {
+                  setPage(v as typeof page);
+                  setBeginAt(0);
+                }}
+              />
+              <Field
+                spec={{
+                  name: "part",
+                  label: "What",
+                  kind: "choice",
+                  span: 2,
+                  options: [
+                    { value: "label", label: values.parts === "one" ? "label" : "front" },
+                    ...(values.parts === "one" ? [] : [{ value: "back", label: "back" }]),
+                    { value: "seal", label: "seal over the lid" },
+                  ],
+                }}
+                value={part}
+                error={errorAt("part")}
+                onChange={(v) => setPart(v as typeof part)}
+              />
+              {page !== "roll" && (
+                <SheetPlaces
+                  perSheet={perSheet}
+                  columns={view.columns[page]}
+                  beginAt={beginAt}
+                  count={(figureIn(labels) ?? 0) + (figureIn(spare) ?? 0)}
+                  onBegin={setBeginAt}
+                />
+              )}
+              {unmet.length > 0 && (
+                <Field
+                  spec={{
+                    name: "despite",
+                    label: "Why it is printed all the same",
+                    span: 3,
+                    hint: `${plural(unmet.length, "rule")} not met`,
+                  }}
+                  value={despite}
+                  error={errorAt("despite")}
+                  onChange={(v) => setDespite(String(v))}
+                />
+              )}
             </div>
-          )}
-        </section>
+            <div className="mt-3 flex flex-wrap items-center gap-3">
+              <button type="submit" className="do" aria-disabled={standing.step === "sending"}>
+                Print {plural((figureIn(labels) ?? 0) + (figureIn(spare) ?? 0), "label")}
+              </button>
+              <button type="button" className="do" data-quiet="" onClick={() => void print("printer")}>
+                To the label printer
+              </button>
+              {made && (
+                <a
+                  className="do"
+                  data-quiet=""
+                  href={
+                    made.page === "printer"
+                      ? `/api/v1/label-jobs?job=${made.id}`
+                      : `/labels/${first.lot}?print=${made.id}`
+                  }
+                  target="_blank"
+                  rel="noreferrer"
+                >
+                  {made.page === "printer" ? "See what was sent" : "Open the PDF"}
+                </a>
+              )}
+              <SaysStanding standing={standing} />
+            </div>
+            {owned && (
+              <p className="mt-2 text-ink-2">An owner&apos;s honey: it keeps its own lot and label.</p>
+            )}
+          </section>
+        </div>
         <Preflight findings={view.findings} answered={answered} onAnswer={setAnswered} onMend={change} />
       </div>
       <section className="panel mt-3" aria-label="How it looks">
@@ -258,12 +359,22 @@ export function LabelBench({ first, jars, owned }: { first: Bench; jars: number;
               if (size) change({ widthMm: size.widthMm, heightMm: size.heightMm });
             }}
           />
-          {LOOK.map((spec) => (
+          {LOOK.filter((spec) => spec.kind !== "check").map((spec) => (
             <Field
               key={spec.name}
               spec={spec}
               value={values[spec.name]}
               error={errorAt(`design.${spec.name}`)}
+              onChange={(v) => setValues((now) => ({ ...now, [spec.name]: v }))}
+            />
+          ))}
+        </div>
+        <div className="mt-4 flex flex-wrap gap-x-8 gap-y-2">
+          {LOOK.filter((spec) => spec.kind === "check").map((spec) => (
+            <Field
+              key={spec.name}
+              spec={spec}
+              value={values[spec.name]}
               onChange={(v) => setValues((now) => ({ ...now, [spec.name]: v }))}
             />
           ))}
@@ -277,103 +388,6 @@ export function LabelBench({ first, jars, owned }: { first: Bench; jars: number;
           Keep this look
         </button>{" "}
         <SaysStanding standing={keeping.standing} />
-      </section>
-      <section className="panel mt-3" aria-label="Print">
-        <div className="flex flex-wrap items-start gap-4">
-          <Field
-            spec={{ name: "labels", label: "Labels", kind: "figure", span: 1 }}
-            value={labels}
-            error={errorAt("labels")}
-            onChange={(v) => setLabels(String(v))}
-          />
-          <Field
-            spec={{ name: "spare", label: "and spare", kind: "figure", span: 1 }}
-            value={spare}
-            error={errorAt("spare")}
-            onChange={(v) => setSpare(String(v))}
-          />
-          <Field
-            spec={{
-              name: "page",
-              label: "On",
-              kind: "choice",
-              span: 2,
-              options: [
-                { value: "a4", label: "A4 sheets" },
-                { value: "letter", label: "Letter sheets" },
-                { value: "roll", label: "a roll" },
-              ],
-            }}
-            value={page}
-            onChange={(v) => {
-              setPage(v as typeof page);
-              setBeginAt(0);
-            }}
-          />
-          <Field
-            spec={{
-              name: "part",
-              label: "What",
-              kind: "choice",
-              span: 2,
-              options: [
-                { value: "label", label: values.parts === "one" ? "label" : "front" },
-                ...(values.parts === "one" ? [] : [{ value: "back", label: "back" }]),
-                { value: "seal", label: "seal over the lid" },
-              ],
-            }}
-            value={part}
-            error={errorAt("part")}
-            onChange={(v) => setPart(v as typeof part)}
-          />
-          {page !== "roll" && (
-            <SheetPlaces
-              perSheet={perSheet}
-              columns={view.columns[page]}
-              beginAt={beginAt}
-              count={(figureIn(labels) ?? 0) + (figureIn(spare) ?? 0)}
-              onBegin={setBeginAt}
-            />
-          )}
-          {unmet.length > 0 && (
-            <Field
-              spec={{
-                name: "despite",
-                label: "Why it is printed all the same",
-                span: 3,
-                hint: `${plural(unmet.length, "rule")} not met`,
-              }}
-              value={despite}
-              error={errorAt("despite")}
-              onChange={(v) => setDespite(String(v))}
-            />
-          )}
-        </div>
-        <div className="mt-3 flex flex-wrap items-center gap-3">
-          <button type="submit" className="do" aria-disabled={standing.step === "sending"}>
-            Print {plural((figureIn(labels) ?? 0) + (figureIn(spare) ?? 0), "label")}
-          </button>
-          <button type="button" className="do" data-quiet="" onClick={() => void print("printer")}>
-            To the label printer
-          </button>
-          {made && (
-            <a
-              className="do"
-              data-quiet=""
-              href={
-                made.page === "printer"
-                  ? `/api/v1/label-jobs?job=${made.id}`
-                  : `/labels/${first.lot}?print=${made.id}`
-              }
-              target="_blank"
-              rel="noreferrer"
-            >
-              {made.page === "printer" ? "See what was sent" : "Open the PDF"}
-            </a>
-          )}
-          <SaysStanding standing={standing} />
-        </div>
-        {owned && <p className="mt-2 text-ink-2">An owner&apos;s honey: it keeps its own lot and label.</p>}
       </section>
     </form>
   );

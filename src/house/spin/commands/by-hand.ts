@@ -9,6 +9,7 @@ import {
   choice,
   count,
   jarMassG,
+  list,
   massKg,
   massKgOrNone,
   note,
@@ -100,6 +101,43 @@ export const crushCombs = defineCommand({
   grams: ({ honeyGrams, leftGrams }) => honeyGrams - leftGrams,
 });
 
+/** Pieces of one net quantity weighed together, or each by itself. */
+function piecesOf({
+  pieces,
+  pieceG,
+  kg,
+  weightsG,
+}: {
+  readonly pieces?: number | undefined;
+  readonly pieceG?: number | undefined;
+  readonly kg?: number | undefined;
+  readonly weightsG?: readonly number[] | undefined;
+}): { pieces: number; pieceG: number; grams: number } {
+  if (weightsG) {
+    if (pieces !== undefined && pieces !== weightsG.length)
+      refuse("pieces", `${pieces} pieces were counted and ${weightsG.length} weighed.`, "pieces");
+    return {
+      pieces: weightsG.length,
+      pieceG: Math.min(...weightsG),
+      grams: weightsG.reduce((a, b) => a + b, 0),
+    };
+  }
+  if (pieces === undefined || pieceG === undefined || kg === undefined)
+    refuse(
+      "pieces",
+      "Say how many pieces of what net quantity weigh how much together, or weigh each.",
+      "pieces",
+    );
+  const grams = gramsFromKg(kg);
+  if (grams / pieces < pieceG)
+    refuse(
+      "under-label",
+      `${pieces} pieces of ${jar(pieceG)} need ${massG(pieces * pieceG)}; these weigh ${massG(grams)}. Over is allowed, under is not.`,
+      "kg",
+    );
+  return { pieces, pieceG, grams };
+}
+
 export const cutComb = defineCommand({
   name: "cut-comb",
   summary: "Cut comb honey into weighed pieces under a lot of their own",
@@ -107,9 +145,11 @@ export const cutComb = defineCommand({
   undo: "counter-entry",
   input: z.strictObject({
     super: tag("super"),
-    pieces: count("Pieces", 1, 500),
-    pieceG: jarMassG("Net quantity of a piece", 20, 2000),
-    kg: massKg("All pieces together, drained", 60),
+    pieces: count("Pieces", 1, 500).optional(),
+    pieceG: jarMassG("Net quantity of a piece", 20, 2000).optional(),
+    kg: massKg("All pieces together, drained", 60).optional(),
+    /** Or each piece by itself: it is sold by its own weight. Wax counts, the box does not. */
+    weightsG: list("Each piece's weight", jarMassG("A piece", 20, 5000), 500).optional(),
     honeyKind: text("The kind", 60).default("Cut comb honey"),
     /** Why it is cut although something speaks against it. */
     despite: note("The reason"),
@@ -121,14 +161,8 @@ export const cutComb = defineCommand({
         refuse("unknown-tag", `There is no super ${input.super}.`, "super");
       refuse("not-waiting", `Super ${input.super} holds no honey waiting.`, "super");
     }
-    const grams = gramsFromKg(input.kg);
-    const mean = grams / input.pieces;
-    if (mean < input.pieceG)
-      refuse(
-        "under-label",
-        `${input.pieces} pieces of ${jar(input.pieceG)} need ${massG(input.pieces * input.pieceG)}; these weigh ${massG(grams)}. Over is allowed, under is not.`,
-        "kg",
-      );
+    const { pieces, pieceG, grams } = piecesOf(input);
+    const mean = grams / pieces;
     const lot = await newLot(work);
     const { code, filled_on: filledOn } = lot;
     const { seen } = await bottleGate(
@@ -152,16 +186,17 @@ export const cutComb = defineCommand({
       fill_id: fillId,
       ...lot,
       honey_kind: input.honeyKind,
-      nominal_g: input.pieceG,
-      jars: input.pieces,
+      nominal_g: pieceG,
+      jars: pieces,
+      piece_g: input.weightsG ?? null,
       mean_fill_g: mean,
       best_before: monthsLater(filledOn, work.house.best_before_months),
       product: "comb",
       ...seen,
     });
-    return { super: comb.tag, lot: code, pieces: input.pieces, grams };
+    return { super: comb.tag, lot: code, pieces, grams, each: input.weightsG ? null : pieceG };
   },
-  say: ({ super: from, lot, pieces, grams }, { pieceG }) =>
-    `Lot ${lot}: ${plural(pieces, "piece")} of comb of ${jar(pieceG)} cut from super ${from}, ${massG(grams)}. Freeze them against moth.`,
+  say: ({ super: from, lot, pieces, grams, each }, { pieceG }) =>
+    `Lot ${lot}: ${plural(pieces, "piece")} of comb ${(each ?? pieceG) ? `of ${jar(each ?? pieceG ?? 0)} ` : "weighed one by one "}cut from super ${from}, ${massG(grams)}. Freeze them against moth.`,
   grams: ({ grams }) => grams,
 });
