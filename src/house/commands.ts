@@ -8,6 +8,7 @@ import { LABEL } from "./label/brings";
 import type { Verb } from "./language/words";
 import type { CommandDefinition } from "./ledger/command";
 import { undo } from "./ledger/undo";
+import { MATERIALS } from "./materials/brings";
 import { MOVES } from "./moves/brings";
 import { OUT } from "./out/brings";
 import { OUTSIDE } from "./outside/brings";
@@ -35,6 +36,7 @@ const ROOMS = [
   OUTSIDE,
   STORE,
   BLEND,
+  MATERIALS,
   BOTTLE,
   LABEL,
   OUT,

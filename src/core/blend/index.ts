@@ -3,9 +3,9 @@
  * taken whole or as few as can be. Water is kept under its limit at its upper end, not at its middle.
  */
 import { DomainError, mustBeWithin } from "../domain-error";
-import type { Model, Row, Solver } from "./model";
+import type { Model, Row, Solver } from "../programme";
 
-export { asLp, type Model, type Solved, type Solver } from "./model";
+export { asLp, type Model, type Solved, type Solver } from "../programme";
 
 /** Water of a mix, % by mass. @throws DomainError when nothing is mixed */
 export function mixWaterPct(

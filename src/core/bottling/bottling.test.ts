@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { gtinCheckDigit, isLotCode, lotCheckCharacter, lotCode, planJars } from "./index";
+import { gtinCheckDigit, isLotCode, jarsOf, lotCheckCharacter, lotCode } from "./index";
 
 const ALPHABET = "0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ";
 
@@ -73,29 +73,29 @@ describe("GTIN", () => {
 
 describe("jars", () => {
   it("computes the loss from the fill, or the fill from the loss", () => {
-    expect(planJars({ drawnGrams: 25_000, jars: 54, nominalG: 454, meanFillG: 457 })).toEqual({
+    expect(jarsOf({ drawnGrams: 25_000, jars: 54, nominalG: 454, meanFillG: 457 })).toEqual({
       drawnGrams: 25_000,
       jarredGrams: 24_678,
       lostGrams: 322,
       meanFillG: 457,
       giveawayG: 3,
     });
-    expect(planJars({ drawnGrams: 25_000, jars: 54, nominalG: 454, lostGrams: 322 }).meanFillG).toBe(457);
+    expect(jarsOf({ drawnGrams: 25_000, jars: 54, nominalG: 454, lostGrams: 322 }).meanFillG).toBe(457);
   });
 
   it("says how many jars the honey makes when it is too little", () => {
-    expect(() => planJars({ drawnGrams: 20_000, jars: 48, nominalG: 454 })).toThrow(
+    expect(() => jarsOf({ drawnGrams: 20_000, jars: 48, nominalG: 454 })).toThrow(
       "48 jars of 454 g need 21.8 kg; the pails give 20.0 kg, enough for 44.",
     );
   });
 
   it("never lets the mean under the label", () => {
-    expect(() => planJars({ drawnGrams: 20_000, jars: 44, nominalG: 454, lostGrams: 500 })).toThrow(
+    expect(() => jarsOf({ drawnGrams: 20_000, jars: 44, nominalG: 454, lostGrams: 500 })).toThrow(
       /under the 454 g on the label/,
     );
-    expect(() => planJars({ drawnGrams: 20_000, jars: 10, nominalG: 454, meanFillG: 450 })).toThrow(
+    expect(() => jarsOf({ drawnGrams: 20_000, jars: 10, nominalG: 454, meanFillG: 450 })).toThrow(
       /under the 454 g/,
     );
-    expect(() => planJars({ drawnGrams: 20_000, jars: 0, nominalG: 454 })).toThrow(/at least one jar/);
+    expect(() => jarsOf({ drawnGrams: 20_000, jars: 0, nominalG: 454 })).toThrow(/at least one jar/);
   });
 });

@@ -1,6 +1,19 @@
 export { type FillTarget, fillTargetG, volumetricFillG } from "./fill-target";
 export { gtinCheckDigit } from "./gtin";
-export { drawFrom, type JarPlan, lossAsks, type PailToDraw, planJars } from "./jars";
+export {
+  JAR_AIMS,
+  type JarAim,
+  type JarOrder,
+  type JarPlan,
+  type JarPlanWanted,
+  type JarSize,
+  MOST_SIZES,
+  planJars,
+  type Supply,
+  type ToOrder,
+  toOrder,
+} from "./jar-plan";
+export { drawFrom, type JarsOf, jarsOf, lossAsks, type PailToDraw } from "./jars";
 export { isLotCode, lotCheckCharacter, lotCode, nextClearLot } from "./lot-code";
 export {
   checkNetQuantity,

@@ -2,7 +2,7 @@
 import { DomainError } from "../domain-error";
 import { jarIn, METRIC, ozFromGrams, quantityIn, type Shown } from "../units";
 
-export interface JarPlan {
+export interface JarsOf {
   /** Drawn from the pails, whole grams. */
   readonly drawnGrams: number;
   /** In the jars, whole grams. */
@@ -21,7 +21,7 @@ export interface JarPlan {
  * @param input grams drawn (whole), jars (1-100,000), nominal grams on the label (5-10,000)
  * @throws DomainError `not-enough-honey`, `under-label`, `no-jars`, `out-of-range`
  */
-export function planJars(
+export function jarsOf(
   input: {
     drawnGrams: number;
     jars: number;
@@ -30,7 +30,7 @@ export function planJars(
     meanFillG?: number | undefined;
   },
   shown = METRIC,
-): JarPlan {
+): JarsOf {
   const { drawnGrams, jars, nominalG } = input;
   if (!(Number.isInteger(jars) && jars >= 1 && jars <= 100_000))
     throw new DomainError("no-jars", "A lot needs at least one jar.", { jars });

@@ -9,7 +9,7 @@ export async function up(db: Knex): Promise<void> {
     db,
     "material",
     `kind text not null check (kind in ('jar','lid','label','box')), name text not null, fits_g int[] not null,
-     holds int not null, minimum int not null, days_to_come int not null, worth double precision`,
+     holds int not null, minimum int not null, days_to_come int not null, keep_filled int not null, worth double precision`,
   );
   await fact(
     db,

@@ -11,7 +11,8 @@ export async function solver(longestS = LONGEST_S): Promise<Solver> {
   loaded ??= loadHighs();
   const highs = await loaded;
   return (model) => {
-    const s = highs.solve(asLp(model), { time_limit: longestS, output_flag: false });
+    const s = solved(highs, asLp(model), longestS);
+    if (!s) return { status: "stopped", value: 0, at: new Map() };
     const at = new Map<string, number>();
     for (const [name, column] of Object.entries(s.Columns))
       if ("Primal" in column && typeof column.Primal === "number") at.set(name, column.Primal);
@@ -22,4 +23,14 @@ export async function solver(longestS = LONGEST_S): Promise<Solver> {
       at,
     };
   };
+}
+
+/** Null where the solver gave up over its own numbers: that is told as not found, never as not there. */
+function solved(highs: Awaited<ReturnType<typeof loadHighs>>, lp: string, longestS: number) {
+  try {
+    return highs.solve(lp, { time_limit: longestS, output_flag: false });
+  } catch {
+    loaded = null;
+    return null;
+  }
 }

@@ -87,7 +87,13 @@ function reader() {
 describe("a label as it is printed", () => {
   it("has letters and figures as high as the preflight promised", async () => {
     const lot = await lotOf();
-    const design = { ...FIRST_DESIGN, code: "none" as const, storage: "xxxxxxx", net: "metric" as const, heightMm: 60 };
+    const design = {
+      ...FIRST_DESIGN,
+      code: "none" as const,
+      storage: "xxxxxxx",
+      net: "metric" as const,
+      heightMm: 60,
+    };
     for (const [lettersMm, figuresMm] of [
       [1.2, digitHeightMm(250)],
       [1.6, 5],

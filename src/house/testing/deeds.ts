@@ -319,6 +319,16 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
       despite: "asked for",
     };
   },
+  "set-material": (d) => ({ kind: ["jar", "lid"][d.a % 2], name: `Material ${d.a % 2}`, fitsG: "250, 100" }),
+  "receive-material": (d) => ({
+    material: `Material ${d.a % 2}`,
+    pieces: d.b * 10 + 1,
+    supplier: "Glass works",
+  }),
+  "count-material": (d) => ({ material: `Material ${d.a % 2}`, counted: d.b * 9, why: "counted twice" }),
+  "spoil-material": (d) => ({ material: `Material ${d.a % 2}`, pieces: d.b + 1, why: "fell" }),
+  "take-order": (d) => ({ buyer: `Buyer ${d.a}`, jarG: 250, jars: d.b + 1, by: "2099-01-01" }),
+  "close-order": (d) => ({ order: d.a + 1, why: "asked for" }),
   "print-labels": (d, s) => ({ lot: from(d, s.lots, "TH26-099-X"), labels: d.b + 1, despite: "asked for" }),
   "keep-label": (d, s) => ({ lot: from(d, s.lots, "TH26-099-X"), design: { widthMm: 60 + d.a } }),
   "spoil-labels": (d, s) => ({ lot: from(d, s.lots, "TH26-099-X"), labels: d.a + 1 }),

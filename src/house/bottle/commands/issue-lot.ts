@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { drawFrom, lossAsks, planJars } from "@/core/bottling";
+import { drawFrom, jarsOf, lossAsks } from "@/core/bottling";
 import { DomainError } from "@/core/domain-error";
 import { gramsFromKg } from "@/core/units";
 import { inProportion, planMove } from "@/core/vessels";
@@ -23,6 +23,7 @@ import { capital, plural } from "../../language/spoken";
 import { vesselName } from "../../language/vessel-name";
 import { defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";
+import { bookMaterials, type Filled } from "../../materials/use";
 import { oneVessel } from "../../vessels/records";
 import { bottleGate } from "../gate";
 import { newLot } from "../new-lot";
@@ -105,6 +106,11 @@ export const issueLot = defineCommand({
       )
       .max(20, "At most twenty ingredients.")
       .default([]),
+    /** Which jars, lids and boxes, where several kinds fit; else the fullest stock of each. */
+    materials: z
+      .array(text("A material", 60), { error: "The materials are a list of names." })
+      .max(20)
+      .default([]),
     /** Why it goes into jars although something speaks against it. */
     despite: note("The reason"),
   }),
@@ -180,7 +186,7 @@ export const issueLot = defineCommand({
     const lots = sizes.map((size, k) => ({
       ...size,
       ...besideField(() =>
-        planJars(
+        jarsOf(
           {
             drawnGrams: part[k] ?? 0,
             jars: size.jars,
@@ -211,6 +217,7 @@ export const issueLot = defineCommand({
       used.map((d) => ({ name: d.name, heldGrams: d.heldGrams, takenGrams: d.grams })),
       lots.map((l) => ({ name: l.code, heldGrams: 0, addedGrams: l.drawnGrams, holdsGrams: null })),
     );
+    const filled: Filled[] = [];
     for (const [k, lot] of lots.entries()) {
       const lotFill = await work.openFill({ kind: "lot", name: `lot ${lot.code}` });
       for (const [i, d] of used.entries())
@@ -230,7 +237,7 @@ export const issueLot = defineCommand({
         of: `lot ${lot.code}`,
         because: `honey was lost filling lot ${lot.code}`,
       });
-      await work.state("lot", {
+      const lotId = await work.state("lot", {
         fill_id: lotFill,
         ...marked,
         code: lot.code,
@@ -244,7 +251,9 @@ export const issueLot = defineCommand({
         best_before: bestBefore,
         ...seen,
       });
+      filled.push({ lotId, code: lot.code, jarG: lot.jarG, jars: lot.jars });
     }
+    const over = await bookMaterials(work, filled, input.materials);
     const stays = used.filter((d) => d.heldGrams > d.grams);
     const [one] = lots;
     return {
@@ -260,10 +269,11 @@ export const issueLot = defineCommand({
       mark: marked.code,
       from: used.map((d) => d.name),
       ...said,
+      over,
       stays: stays.map((d) => ({ vessel: d.name, grams: d.heldGrams - d.grams })),
     };
   },
-  say: ({ lots, lostGrams, stays, owner, despite }) =>
+  say: ({ lots, lostGrams, stays, owner, despite, over }) =>
     [
       ...lots.map(
         (l) =>
@@ -271,6 +281,7 @@ export const issueLot = defineCommand({
       ),
       lostGrams > 0 ? `${massG(lostGrams, 2)} lost` : "nothing lost",
       ...stays.map((p) => `${massG(p.grams, 2)} stay in ${p.vessel}`),
+      ...(over ?? []),
     ].join("; ") + (despite ? `. Although ${despite}.` : "."),
   grams: ({ jarredGrams }) => jarredGrams,
 });

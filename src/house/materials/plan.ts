@@ -1,0 +1,305 @@
+/** How many jars of each size from what stands in a vessel, with the jars, lids and boxes there are, for the orders there are. */
+import type { Knex } from "knex";
+import { z } from "zod";
+import { JAR_AIMS, type JarPlan, MOST_SIZES, planJars, type Supply, toOrder } from "@/core/bottling";
+import { DomainError } from "@/core/domain-error";
+import type { Solver } from "@/core/programme";
+import { dayIn, daysLater, writtenDay } from "../language/clock";
+import { Refusal, refuse } from "../language/errors";
+import { choice, count, jarMassG, massKgOrNone, number, text } from "../language/fields";
+import { jar, mass, massG } from "../language/shown";
+import { capital, plural, spoken } from "../language/spoken";
+import { openOrders } from "../out/records";
+import type { Snapshot } from "../standing/snapshot";
+import { type MaterialRow, materials } from "./records";
+
+export const JAR_PLAN_ASKED = z.strictObject({
+  vessels: z
+    .array(text("A vessel", 30), { error: "Name what is filled from." })
+    .min(1, "Name what is filled from.")
+    .max(60, "At most sixty vessels at a time."),
+  /** What stays on wall and gate. */
+  staysKg: massKgOrNone("What stays in the vessel", 100).default(1),
+  aim: choice("What counts after the orders", JAR_AIMS).default("worth"),
+  /** Sizes besides those there are jars or orders for. */
+  sizesG: z
+    .array(jarMassG("A size of jar", 5, 50_000))
+    .max(MOST_SIZES)
+    .default([]),
+  /** Aimed over the label, g a jar. */
+  overG: number("Over the label", 0, 60, "g").default(1),
+  /** By hand: so many of a size. */
+  byHand: z.record(z.string().regex(/^\d{1,5}$/), count("Jars", 0, 100_000)).default({}),
+  /** A jar at the filler takes so long, lid and wiping too. */
+  secondsAJar: number("Seconds a jar", 1, 600).default(20),
+});
+export type JarPlanAsked = z.infer<typeof JAR_PLAN_ASKED>;
+
+export interface PlannedRow {
+  readonly jarG: number;
+  readonly label: string;
+  readonly jars: number;
+  readonly kg: number;
+  readonly byHand: boolean;
+  readonly here: number;
+  readonly ordered: number;
+  readonly minimum: number;
+  /** "lids 66: 12 left" */
+  readonly stock: readonly string[];
+  readonly boxes: number | null;
+}
+
+export interface JarPlanView {
+  readonly status: JarPlan["status"];
+  readonly from: string;
+  readonly heldG: number;
+  readonly staysG: number;
+  readonly usedG: number;
+  readonly leftG: number;
+  readonly rows: readonly PlannedRow[];
+  /** "36 jars of 454 g for Mill Bakery by 3 Sep stay unmet" */
+  readonly short: readonly string[];
+  readonly underMinimum: readonly string[];
+  readonly limits: string;
+  readonly toOrder: readonly {
+    readonly name: string;
+    readonly pieces: number;
+    readonly says: string;
+    readonly late: boolean;
+  }[];
+  readonly minutes: number;
+  readonly labels: number;
+  readonly boxes: number;
+  /** For the form that fills them. */
+  readonly fill: string;
+}
+
+/** Sizes worth planning: those there are jars for, those ordered, those asked for. */
+function sizesOf(
+  s: Snapshot,
+  all: readonly MaterialRow[],
+  orderedG: readonly number[],
+  asked: JarPlanAsked,
+): number[] {
+  const jars = all.filter((m) => m.kind === "jar").flatMap((m) => m.fits_g);
+  const list = [
+    ...new Set([...asked.sizesG, ...Object.keys(asked.byHand).map(Number), ...orderedG, ...jars]),
+  ];
+  const known =
+    list.length > 0
+      ? list
+      : [...new Set(s.lots.flatMap((l) => (l.vessel === null && l.product !== "comb" ? [l.nominal_g] : [])))];
+  return (known.length > 0 ? known : [454])
+    .filter((g) => g >= 5 && g <= 50_000)
+    .slice(0, MOST_SIZES)
+    .sort((a, b) => b - a);
+}
+
+/** Jars of a size that still stand here, of honey an order may mean. */
+const hereOf = (s: Snapshot, jarG: number): number =>
+  s.lots
+    .filter((l) => l.vessel === null && l.nominal_g === jarG && l.owner === "" && l.product !== "comb")
+    .reduce((n, l) => n + l.jars - l.jars_out, 0);
+
+export async function jarPlan(
+  db: Knex,
+  s: Snapshot,
+  asked: JarPlanAsked,
+  solve: Solver,
+): Promise<JarPlanView> {
+  const vessels = asked.vessels.map(
+    (name) =>
+      s.vessels.find((v) => v.name.toLowerCase() === name.toLowerCase()) ??
+      refuse("nothing-in-it", `${capital(name.slice(0, 30))} holds no honey.`, "vessels"),
+  );
+  const all = await materials(db);
+  const orders = await openOrders(db);
+  const sizes = sizesOf(
+    s,
+    all,
+    orders.map((o) => o.jar_g),
+    asked,
+  );
+  // Nobody plans with a stock that nobody counted.
+  const counted = all.filter((m) => m.known);
+  const supplies = bySize(counted, sizes);
+  const minimumOf = (jarG: number): number =>
+    all
+      .filter((m) => m.kind === "jar" && m.fits_g.includes(jarG))
+      .reduce((most, m) => Math.max(most, m.keep_filled), 0);
+  const worthOf = (jarG: number): number => {
+    const told = all.filter((m) => m.kind === "jar" && m.fits_g.includes(jarG)).map((m) => m.worth ?? 0);
+    const price = orders.filter((o) => o.jar_g === jarG).map((o) => o.price ?? 0);
+    // Nobody said what it brings: honey is worth its weight.
+    return Math.max(...told, ...price, 0) || jarG / 1000;
+  };
+  const heldG = vessels.reduce((g, v) => g + v.grams, 0);
+  const staysG = Math.min(heldG, asked.staysKg * 1000);
+  const orderList = orders.map((o) => ({
+    id: String(o.id),
+    nominalG: o.jar_g,
+    jars: o.jars,
+    byDay: o.by_day,
+  }));
+  const plan = planned(() =>
+    planJars(
+      {
+        honeyG: heldG,
+        staysG,
+        aim: asked.aim,
+        sizes: sizes.map((nominalG) => ({
+          nominalG,
+          fillG: nominalG + Math.min(asked.overG, nominalG * 0.15),
+          here: hereOf(s, nominalG),
+          minimum: minimumOf(nominalG),
+          worth: worthOf(nominalG),
+          byHand: asked.byHand[String(nominalG)],
+        })),
+        supplies,
+        orders: orderList,
+      },
+      solve,
+    ),
+  );
+  const today = dayIn(s.house.zone, s.now);
+  const jarsOf = new Map(plan.sizes.map((p) => [p.nominalG, p.jars]));
+  const usedOf = (m: { fits_g: readonly number[]; holds: number }): number =>
+    m.fits_g.reduce((sum, g) => sum + Math.ceil((jarsOf.get(g) ?? 0) / m.holds), 0);
+  const unmet = plan.short.flatMap((u) => {
+    const o = orders.find((x) => String(x.id) === u.id);
+    return o ? [{ ...o, lacks: u.jars }] : [];
+  });
+  const wants = toOrder(
+    counted.map((m) => ({
+      id: m.name,
+      pieces: m.pieces,
+      fitsG: m.fits_g,
+      holds: m.holds,
+      left: m.pieces - usedOf(m),
+      minimum: m.minimum,
+      daysToCome: m.days_to_come,
+    })),
+    unmet.map((o) => ({ id: String(o.id), nominalG: o.jar_g, jars: o.lacks, byDay: o.by_day })),
+  );
+  const total = plan.sizes.reduce((n, p) => n + p.jars, 0);
+  const boxed = counted.filter((m) => m.kind === "box");
+  const boxesOf = (jarG: number): number | null => {
+    const box = boxed.find((m) => m.fits_g.includes(jarG));
+    return box ? Math.ceil((jarsOf.get(jarG) ?? 0) / box.holds) : null;
+  };
+  const fill = plan.sizes.filter((p) => p.jars > 0);
+  return {
+    status: plan.status,
+    from: spoken(vessels.map((v) => v.name)),
+    heldG,
+    staysG,
+    usedG: plan.usedG,
+    leftG: plan.leftG,
+    rows: plan.sizes.map((p) => ({
+      jarG: p.nominalG,
+      label: jar(p.nominalG),
+      jars: p.jars,
+      kg: p.honeyG / 1000,
+      byHand: asked.byHand[String(p.nominalG)] !== undefined,
+      here: hereOf(s, p.nominalG),
+      ordered: orders.filter((o) => o.jar_g === p.nominalG).reduce((n, o) => n + o.jars, 0),
+      minimum: minimumOf(p.nominalG),
+      stock: counted
+        .filter((m) => m.fits_g.includes(p.nominalG))
+        .map((m) => `${m.name}: ${m.pieces - usedOf(m)} of ${m.pieces} left`),
+      boxes: boxesOf(p.nominalG),
+    })),
+    short: unmet.map(
+      (o) =>
+        `${plural(o.lacks, "jar")} of ${jar(o.jar_g)} for ${o.buyer} by ${writtenDay(o.by_day)} stay unmet`,
+    ),
+    underMinimum: plan.underMinimum.map(
+      (m) => `${plural(m.jars, "jar")} of ${jar(m.nominalG)} under what is kept`,
+    ),
+    limits: limitsSaid(plan, asked),
+    toOrder: wants.map((w) => {
+      const late = w.byDay !== null && w.byDay < today;
+      return {
+        name: w.id,
+        pieces: w.pieces,
+        late,
+        says:
+          w.byDay === null
+            ? `${w.pieces} of ${w.id}, to be at the house's own minimum`
+            : late
+              ? `${w.pieces} of ${w.id}: ordered today they come ${writtenDay(daysLater(today, counted.find((m) => m.name === w.id)?.days_to_come ?? 0))}, too late for the first order`
+              : `${w.pieces} of ${w.id}, to be ordered by ${writtenDay(w.byDay)}`,
+      };
+    }),
+    minutes: (total * asked.secondsAJar) / 60,
+    labels: total,
+    boxes: plan.sizes.reduce((n, p) => n + (boxesOf(p.nominalG) ?? 0), 0),
+    fill: `/bottle?do=lot&vessels=${encodeURIComponent(vessels.map((v) => v.name).join(","))}&sizes=${fill.map((p) => `${p.jars}x${p.nominalG}`).join(",")}`,
+  };
+}
+
+/** Of several kinds that fit the very same jars and do the same, any may be taken: they count together. */
+function bySize(counted: readonly MaterialRow[], sizes: readonly number[]): Supply[] {
+  const by = new Map<string, Supply & { readonly names: readonly string[] }>();
+  for (const m of counted) {
+    const fitsG = m.fits_g.filter((g) => sizes.includes(g));
+    if (fitsG.length === 0) continue;
+    const key = `${m.kind} ${fitsG.join(",")} ${m.holds}`;
+    const before = by.get(key);
+    const names = [...(before?.names ?? []), m.name];
+    by.set(key, {
+      id: names.join(" and "),
+      names,
+      pieces: Math.max(0, m.pieces) + (before?.pieces ?? 0),
+      fitsG,
+      holds: m.holds,
+    });
+  }
+  return [...by.values()].map(({ names: _, ...supply }) => supply);
+}
+
+function limitsSaid(plan: JarPlan, asked: JarPlanAsked): string {
+  if (plan.status === "infeasible")
+    return Object.keys(asked.byHand).length > 0
+      ? "So many by hand cannot be filled: there is not honey, jars or lids enough."
+      : "Nothing can be filled from this.";
+  const supplies = plan.limitedBy.filter((l) => l !== "honey");
+  const stopped = plan.status === "stopped" ? "The best that was found in time. " : "";
+  if (supplies.length > 0)
+    return `${stopped}No more of ${spoken(supplies)}: ${plan.leftG >= 500 ? `${massG(plan.leftG)} of honey stay` : "honey is used up too"}.`;
+  return `${stopped}${plan.limitedBy.includes("honey") ? `The honey is what limits it; ${mass(plan.leftG / 1000, 2)} fill no jar more.` : `${massG(plan.leftG)} of honey stay.`}`;
+}
+
+/** What the core refuses is a refusal of what was asked. */
+function planned<T>(reckon: () => T): T {
+  try {
+    return reckon();
+  } catch (fault) {
+    if (!(fault instanceof DomainError)) throw fault;
+    throw new Refusal(fault.code, fault.message, 422, [{ path: "sizesG", message: fault.message }], {
+      cause: fault,
+    });
+  }
+}
+
+export interface StockRow {
+  readonly name: string;
+  readonly kind: string;
+  readonly fits: string;
+  readonly pieces: number | null;
+  readonly minimum: number;
+  readonly low: boolean;
+}
+
+export const stockView = async (db: Knex): Promise<StockRow[]> =>
+  (await materials(db)).map((m) => ({
+    name: m.name,
+    kind: m.kind,
+    fits: m.fits_g.map((g) => jar(g)).join(", "),
+    pieces: m.known ? m.pieces : null,
+    minimum: m.minimum,
+    low: m.known && m.pieces < m.minimum,
+  }));
+
+export { openOrders } from "../out/records";
+export { recentMaterialDeliveries as deliveriesView } from "./records";
