@@ -5,6 +5,7 @@
 import { createHash } from "node:crypto";
 import type { Knex } from "knex";
 import { CHECKS, type CheckKind } from "@/house/spin/checks";
+import { labelsAndOrders, stockUp } from "./bottling";
 import { DEMO_DEVICES } from "./devices";
 import { EMPTY_KG, framesIn, PAIL, range, Script, SUPERS, YARDS } from "./script";
 import { spinBatch, TWENTY } from "./spinning";
@@ -238,6 +239,7 @@ export async function loadDemo(
   }
 
   progress("jars, lots and buyers");
+  await stockUp(script);
   /** As many jars as the pails make with a usual loss, each a little over its label. */
   const lotOf = async (daysAgo: number, honeyKind: string, pails: readonly FilledPail[], jarG: number) => {
     const meanFillG = jarG + 3;
@@ -274,6 +276,12 @@ export async function loadDemo(
     jars: summer.jars,
     weights: Array.from({ length: 50 }, (_, i) => Number((454.6 + ((i * 37) % 49) / 10).toFixed(1))),
   });
+
+  await labelsAndOrders(script, [
+    { ...lime, daysAgo: 69 },
+    { ...borage, daysAgo: 47 },
+    { ...summer, daysAgo: 26 },
+  ]);
 
   progress("the store");
   await fillStore(

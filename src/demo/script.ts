@@ -3,7 +3,7 @@ import type { Knex } from "knex";
 import { DateTime } from "luxon";
 import { seeded } from "@/core/statistics/seeded";
 import { COMMANDS, execute } from "@/house";
-import { dayIn } from "@/house/language/clock";
+import { dayIn, daysLater } from "@/house/language/clock";
 
 const DAY_MS = 86_400_000;
 const MINUTE_MS = 60_000;
@@ -88,6 +88,11 @@ export class Script {
   }
 
   /** Minutes before now of a clock hour on a past day (days counted back in blocks of 24 h). */
+  /** The calendar day so many days from now. */
+  dayAhead(days: number): string {
+    return daysLater(dayIn(this.zone, this.now), days);
+  }
+
   past(daysAgo: number, hour: number, minute = 0): number {
     const at = DateTime.fromMillis(this.now.getTime() - daysAgo * DAY_MS, { zone: this.zone }).set({
       hour,

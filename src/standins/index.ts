@@ -1,6 +1,7 @@
 export { type DeviceReading, postReadings } from "./bridge";
 export {
   cabinetShows,
+  filledJarShows,
   type HiddenComb,
   hiddenComb,
   hiddenWaterPct,

@@ -116,3 +116,13 @@ export function refractometerShows(seed: number, waterPct: number, sampleC: numb
   const shown = 17 + (refractiveIndexFromWaterPct(17, 20) - index) / perPoint;
   return rounded(shown + rng.normal(0, 0.15), 0.1);
 }
+
+/** Where the made-up filler is set over the label, and how unlike its jars are, g a jar of 454. */
+const FILLER = { overG: 2.2, sdG: 2.4, of: 454 } as const;
+
+/** A filled jar, zeroed, on a bench scale of 0.1 g steps; `turn` makes every jar another one. */
+export function filledJarShows(seed: number, nominalG: number, turn: number): number {
+  const part = Math.sqrt(nominalG / FILLER.of);
+  const rng = seeded(seedOf(`${seed}/jar/${turn}`));
+  return rounded(nominalG + part * rng.normal(FILLER.overG, FILLER.sdG), 0.1);
+}

@@ -30,25 +30,48 @@ const count = (text: string | boolean | undefined): number => figureIn(text) ?? 
 
 type Values = Readonly<Record<string, string | boolean>>;
 
+interface OtherSize {
+  readonly g: string;
+  readonly jars: string;
+}
+const NO_SIZE: OtherSize = { g: "", jars: "" };
+
+interface Ingredient {
+  readonly name: string;
+  readonly lot: string;
+  readonly allergen: boolean;
+}
+const NO_INGREDIENT: Ingredient = { name: "", lot: "", allergen: false };
+
 /** Honey into jars: choose vessels, jar and count; what is over or short is said while typing. */
 export function FillJars({
   vessels,
   chosen,
   kinds,
+  sizes = [],
+  materials = [],
 }: {
   vessels: readonly VesselChoice[];
   chosen: readonly string[];
   kinds: readonly string[];
+  /** As a plan told them. */
+  sizes?: readonly { readonly jars: string; readonly jarG: string }[];
+  materials?: readonly { readonly name: string; readonly kind: string }[];
 }) {
+  const [rest, setRest] = useState<readonly OtherSize[]>(() =>
+    sizes.slice(1).map((x) => ({ g: asProposed(x.jarG, "g"), jars: x.jars })),
+  );
+  const others = rest.length > 0 ? rest : [NO_SIZE];
+  const [stuff, setStuff] = useState<readonly Ingredient[]>([NO_INGREDIENT]);
   const [taken, setTaken] = useState<Readonly<Record<string, string>>>(
     Object.fromEntries(chosen.map((t) => [t, ""])),
   );
   const [values, setValues] = useState<Values>({
     honeyKind: "",
-    jarG: asProposed("454", "g").replace(/\.0\d*$/, ""),
-    jars: "",
-    moreG: "",
-    moreJars: "",
+    jarG: asProposed(sizes[0]?.jarG ?? "454", "g").replace(/\.0\d*$/, ""),
+    jars: sizes[0]?.jars ?? "",
+    product: "honey",
+    materials: "",
     lossBy: "computed",
     lostKg: "",
     meanFillG: "",
@@ -67,8 +90,9 @@ export function FillJars({
   const fits = each > 0 && mostG > 0 ? Math.floor(mostG / each + 1e-6) : 0;
   const needsG =
     each * count(values.jars) +
-    (jarIn(String(values.moreG)) ?? 0) * count(values.moreJars) +
+    others.reduce((g, o) => g + (jarIn(o.g) ?? 0) * count(o.jars), 0) +
     (entered ? (massIn(String(values.lostKg ?? "")) ?? 0) * 1000 : 0);
+  const infused = values.product === "infused";
   const owners = new Set(picked.map((p) => p.owner));
   const against = [
     ...picked.flatMap((p) =>
@@ -88,12 +112,24 @@ export function FillJars({
   );
 
   async function issue() {
-    const { lossBy, lostKg, meanFillG, despite, moreG, moreJars, ...rest } = values;
+    const { lossBy, lostKg, meanFillG, despite, materials: named, ...own } = values;
+    const more = others.flatMap((o) =>
+      o.g.trim() !== "" && o.jars.trim() !== "" ? [{ jarG: forTheHouse(o.g, "g"), jars: o.jars }] : [],
+    );
+    const ingredients = stuff.filter((x) => x.name.trim() !== "");
     const input = inputFrom({
-      ...rest,
-      jarG: forTheHouse(String(rest.jarG), "g"),
+      ...own,
+      jarG: forTheHouse(String(own.jarG), "g"),
+      ...(named
+        ? {
+            materials: String(named)
+              .split(",")
+              .map((t) => t.trim()),
+          }
+        : {}),
+      ...(infused && ingredients.length > 0 ? { ingredients } : {}),
       ...(asks ? { despite: despite ?? "" } : {}),
-      ...(moreG && moreJars ? { more: [{ jarG: forTheHouse(String(moreG), "g"), jars: moreJars }] } : {}),
+      ...(more.length > 0 ? { more } : {}),
       ...(entered
         ? { lostKg: forTheHouse(String(lostKg), "kg") }
         : { meanFillG: forTheHouse(String(meanFillG), "g") }),
@@ -111,7 +147,9 @@ export function FillJars({
     });
     if (answer) {
       setTaken({});
-      setValues((now) => ({ ...now, jars: "", moreJars: "", lostKg: "", meanFillG: "", despite: "" }));
+      setRest([]);
+      setStuff([NO_INGREDIENT]);
+      setValues((now) => ({ ...now, jars: "", lostKg: "", meanFillG: "", despite: "" }));
     }
   }
 
@@ -137,8 +175,60 @@ export function FillJars({
           span: 1,
           hint: fits > 0 ? `enough for ${fits}` : "choose vessels",
         })}
-        {field({ name: "moreG", label: "and of", unit: "g", hint: "a second size", span: 1 })}
-        {field({ name: "moreJars", label: "jars of it", kind: "figure", span: 1 })}
+        {others.map((o, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
+          <div key={i} className="flex gap-4">
+            <Field
+              spec={{
+                name: `moreG${i}`,
+                label: "and of",
+                unit: "g",
+                hint: "another size, same lot",
+                span: 1,
+              }}
+              value={o.g}
+              error={errorAt(`more.${i}.jarG`)}
+              onChange={(v) => setRest(others.map((x, k) => (k === i ? { ...x, g: String(v) } : x)))}
+            />
+            <Field
+              spec={{ name: `moreJars${i}`, label: "jars of it", kind: "figure", span: 1 }}
+              value={o.jars}
+              error={errorAt(`more.${i}.jars`)}
+              onChange={(v) => setRest(others.map((x, k) => (k === i ? { ...x, jars: String(v) } : x)))}
+            />
+          </div>
+        ))}
+        {others.length < 8 && others.at(-1)?.jars !== "" && (
+          <button
+            type="button"
+            className="do mt-7"
+            data-quiet=""
+            onClick={() => setRest([...others, NO_SIZE])}
+          >
+            One more size
+          </button>
+        )}
+        {field({
+          name: "product",
+          label: "It is",
+          kind: "choice",
+          span: 2,
+          options: [
+            { value: "honey", label: "honey" },
+            { value: "set", label: "set honey" },
+            { value: "chunk", label: "honey with comb in it" },
+            { value: "infused", label: "infused honey" },
+          ],
+        })}
+        {materials.length > 0 &&
+          field({
+            name: "materials",
+            label: "Jars, lids, boxes",
+            kind: "ticks",
+            span: 3,
+            options: materials.map((m) => ({ value: m.name, label: m.name })),
+            hint: "the fullest that fits, if left out",
+          })}
         {field({
           name: "lossBy",
           label: "Loss",
@@ -160,6 +250,48 @@ export function FillJars({
               hint: "label if left out",
             })}
       </div>
+      {infused && (
+        <fieldset className="mt-4">
+          <legend className="mb-2 font-semibold">What is in it beside honey, heaviest first</legend>
+          {stuff.map((x, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
+            <div key={i} className="mb-2 flex flex-wrap items-start gap-4">
+              <Field
+                spec={{ name: `ingredient${i}`, label: "Ingredient", span: 2 }}
+                value={x.name}
+                error={errorAt(`ingredients.${i}.name`)}
+                onChange={(v) => setStuff(stuff.map((y, k) => (k === i ? { ...y, name: String(v) } : y)))}
+              />
+              <Field
+                spec={{ name: `ingredientLot${i}`, label: "its lot", span: 2 }}
+                value={x.lot}
+                error={errorAt(`ingredients.${i}.lot`)}
+                onChange={(v) => setStuff(stuff.map((y, k) => (k === i ? { ...y, lot: String(v) } : y)))}
+              />
+              <Field
+                spec={{ name: `allergen${i}`, label: "an allergen", kind: "check" }}
+                value={x.allergen}
+                onChange={(v) =>
+                  setStuff(stuff.map((y, k) => (k === i ? { ...y, allergen: v === true } : y)))
+                }
+              />
+            </div>
+          ))}
+          {errorAt("ingredients") && <p className="font-semibold text-stop">{errorAt("ingredients")}</p>}
+          <button
+            type="button"
+            className="do"
+            data-quiet=""
+            onClick={() => setStuff([...stuff, NO_INGREDIENT])}
+          >
+            One more ingredient
+          </button>
+          <p className="mt-2 text-ink-2">
+            Another product: its own lot, never mixed back; clean filler and bench of allergens before and
+            after.
+          </p>
+        </fieldset>
+      )}
       <fieldset className="mt-4">
         <legend className="mb-2 font-semibold">Vessels</legend>
         {vessels.length === 0 && (

@@ -1,13 +1,15 @@
 "use client";
 
 import { useMemo, useState } from "react";
-import { checkNetQuantity, fillTargetG, NET_RULES, type NetRules, readWeights } from "@/core/bottling";
-import { dutySaid, giveawaySaid, inspectorSaid } from "@/house/bottle/said";
+import { NET_RULES, type NetRules, readWeights } from "@/core/bottling";
+import { AtField, type Judged, judged, type KnownWeight } from "@/house/bottle/judged";
+import { dutySaid, giveawaySaid, inspectorSaid, scaleInWords } from "@/house/bottle/said";
 import { asRead, asReckoned, jar, unitOf, weighedG } from "@/house/language/shown";
 import { Field } from "./fields/field";
-import { figureIn, jarIn } from "./fields/figure";
+import { figureIn, jarIn, massIn } from "./fields/figure";
 import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
+import { type DeviceAtHand, FromDevice } from "./from-device";
 
 // Drawn narrow, so that its figures are large on a phone too.
 const W = 440;
@@ -91,11 +93,60 @@ function Strip({
   );
 }
 
+const rounded = (list: readonly number[]): number[] => list.map((g) => Number(g.toFixed(3)));
+
+/** A pasted list as grams, or what is wrong with it. */
+function useList(text: string): { readonly list: readonly number[]; readonly wrong?: string } {
+  return useMemo(() => {
+    try {
+      return { list: readWeights(text).map((w) => asReckoned(w, "g")) };
+    } catch (fault) {
+      return { list: [], wrong: (fault as Error).message };
+    }
+  }, [text]);
+}
+
+function List({
+  name,
+  label,
+  text,
+  wrong,
+  onText,
+}: {
+  name: string;
+  label: string;
+  text: string;
+  wrong: string | undefined;
+  onText: (text: string) => void;
+}) {
+  return (
+    <label className="min-w-72 flex-1">
+      <span className="mb-1 block text-[15px] font-semibold">
+        {label}, <span className="font-normal text-ink-2">{unitOf("g")}, typed or pasted</span>
+      </span>
+      <textarea
+        name={name}
+        rows={3}
+        className="w-full font-mono"
+        value={text}
+        aria-invalid={wrong ? true : undefined}
+        onChange={(e) => onText(e.target.value)}
+      />
+      {wrong && <span className="block text-[15px] font-semibold text-stop">{wrong}</span>}
+    </label>
+  );
+}
+
 /** Jars on the scale, one after the other or pasted: both verdicts at once, and how full to aim. */
 export function WeighJars({
   lots,
   typed: [proposedJar, proposedJars],
+  known,
+  device,
 }: {
+  /** Today's known weight on the scale. */
+  known: (KnownWeight & { readonly when: string }) | null;
+  device: DeviceAtHand | undefined;
   lots: readonly {
     readonly code: string;
     readonly jarG: number;
@@ -112,38 +163,48 @@ export function WeighJars({
   const [step, setStep] = useState(() => String(Number(asRead(1, "g").toFixed(3))));
   const [text, setText] = useState("");
   const [one, setOne] = useState("");
+  const [empty, setEmpty] = useState("");
+  const [second, setSecond] = useState("");
   const { standing, errorAt, submit } = useCommand("weigh-jars");
 
-  const read = useMemo(() => {
-    try {
-      return { weights: readWeights(text).map((w) => asReckoned(w, "g")) };
-    } catch (fault) {
-      return { wrong: (fault as Error).message };
-    }
-  }, [text]);
-  const weights = "weights" in read ? (read.weights ?? []) : [];
+  const weights = useList(text);
+  const empties = useList(empty);
+  const seconds = useList(second);
   // A label is of whole grams: what is judged is what is kept.
   const nominalG = Math.round(jarIn(jarText) ?? 0);
   const count = figureIn(jars) ?? 0;
   const stepG = asReckoned(figureIn(step) ?? 0, "g");
-  const result = useMemo(() => {
-    if (weights.length === 0 || nominalG < 5 || count < 1) return null;
+  const result = useMemo((): { found?: Judged; wrong?: AtField } => {
+    if (weights.list.length === 0 || nominalG < 5 || count < 1) return {};
     try {
-      const asked = { nominalG, lot: Math.max(count, weights.length), rules };
       return {
-        check: checkNetQuantity(weights, asked),
-        target: weights.length >= 3 ? fillTargetG(weights, { ...asked, stepG }) : null,
+        found: judged({
+          shownG: weights.list,
+          secondG: seconds.list,
+          emptyG: empties.list,
+          nominalG,
+          lot: Math.max(count, weights.list.length + seconds.list.length),
+          rules,
+          stepG,
+          scale: known,
+        }),
       };
-    } catch {
-      return null;
+    } catch (fault) {
+      return fault instanceof AtField ? { wrong: fault } : {};
     }
-  }, [weights, nominalG, count, rules, stepG]);
-  const check = result?.check;
+  }, [weights.list, seconds.list, empties.list, nominalG, count, rules, stepG, known]);
+  const wrongAt = (field: "weights" | "empty"): string | undefined =>
+    result.wrong?.field === field ? result.wrong.message : undefined;
+  const found = result.found;
+  const check = found?.check;
   const tone = check && { kept: "go", broken: "stop", unsure: "water" }[check.duty.verdict];
 
+  function put(weight: string): void {
+    setText((now) => `${now}${now === "" ? "" : " "}${weight}`);
+  }
   function add(): void {
     if (figureIn(one) === null) return;
-    setText(`${text}${text === "" ? "" : " "}${one.trim()}`);
+    put(one.trim());
     setOne("");
   }
 
@@ -159,9 +220,13 @@ export function WeighJars({
           jars: count,
           rules,
           stepG,
-          weights: weights.map((g) => Number(g.toFixed(3))),
+          weights: rounded(weights.list),
+          ...(empties.list.length > 0 ? { empty: rounded(empties.list) } : {}),
+          ...(seconds.list.length > 0 ? { second: rounded(seconds.list) } : {}),
         });
-        if (done) setText("");
+        if (!done) return;
+        setText("");
+        setSecond("");
       }}
     >
       <div className="flex flex-wrap items-start gap-4">
@@ -237,42 +302,66 @@ export function WeighJars({
           onChange={(v) => setOne(String(v))}
           onEnter={add}
         />
-        <label className="min-w-72 flex-1">
-          <span className="mb-1 block text-[15px] font-semibold">
-            All of them, <span className="font-normal text-ink-2">{unitOf("g")}, typed or pasted</span>
-          </span>
-          <textarea
-            name="weights"
-            rows={3}
-            className="w-full font-mono"
-            value={text}
-            aria-invalid={"wrong" in read || errorAt("weights") ? true : undefined}
-            onChange={(e) => setText(e.target.value)}
-          />
-          {("wrong" in read || errorAt("weights")) && (
-            <span className="block text-[15px] font-semibold text-stop">
-              {"wrong" in read ? read.wrong : errorAt("weights")}
-            </span>
-          )}
-        </label>
+        <FromDevice
+          kind="scale"
+          device={device}
+          about={() => ({ jarG: nominalG })}
+          onValue={(v) => {
+            const kg = massIn(v);
+            if (kg !== null) put(String(Number(asRead(kg * 1000, "g").toFixed(2))));
+          }}
+        />
+        <List
+          name="weights"
+          label="All of them"
+          text={text}
+          wrong={weights.wrong ?? wrongAt("weights") ?? errorAt("weights")}
+          onText={setText}
+        />
       </div>
-      {check && (
+      <details className="mt-2" open={empty !== "" || second !== "" || undefined}>
+        <summary className="min-h-12 cursor-pointer py-3 font-semibold">
+          A mean tare, or a second sample
+        </summary>
+        <div className="flex flex-wrap gap-4">
+          <List
+            name="empty"
+            label="Empty jars, at least 25"
+            text={empty}
+            wrong={empties.wrong ?? wrongAt("empty") ?? errorAt("empty")}
+            onText={setEmpty}
+          />
+          <List
+            name="second"
+            label="Second sample (76/211)"
+            text={second}
+            wrong={seconds.wrong ?? errorAt("second")}
+            onText={setSecond}
+          />
+        </div>
+      </details>
+      {check && found && (
         <div className="mt-3 border-t border-rule pt-3" aria-live="polite">
           <Strip
-            weights={weights}
+            weights={found.netG}
             nominalG={nominalG}
             errorG={check.errorG}
             meanG={check.meanG}
-            targetG={result?.target?.targetG ?? null}
+            targetG={found.target?.targetG ?? null}
           />
           <p data-tone={tone} className="mt-1 text-[18px] font-bold" style={{ color: "var(--tone)" }}>
             {dutySaid(check)}
           </p>
           <p>{inspectorSaid(check, rules)}</p>
+          <p className={found.scale?.fit === false ? "font-semibold text-stop" : "text-ink-2"}>
+            {scaleInWords(found.scale)}
+            {found.tare &&
+              ` A mean tare of ${weighedG(found.tare.meanG)} is taken off; empty jars differ by ${weighedG(found.tare.sdG)}, up to ${weighedG(found.tare.mayBeG)} will do.`}
+          </p>
           <p className="text-ink-2">
             {giveawaySaid(check.giveawayG, Math.max(1, count))}.
-            {result?.target &&
-              ` At this spread of ${weighedG(result.target.sdG)} aim for ${weighedG(result.target.targetG)}: the duty is kept in 99 fillings of 100; were the spread known for sure, ${weighedG(result.target.ifKnownG)} would do.`}
+            {found.target &&
+              ` At this spread of ${weighedG(found.target.sdG)} aim for ${weighedG(found.target.targetG)}: the duty is kept in 99 fillings of 100; were the spread known for sure, ${weighedG(found.target.ifKnownG)} would do.`}
           </p>
         </div>
       )}

@@ -25,4 +25,5 @@ export {
   samplePlan,
   tolerableNegativeErrorG,
 } from "./net-quantity";
+export { type AverageTare, averageTare, SCALE_SHARE, type ScaleSaid, scaleSaid, TARE } from "./scale";
 export { readWeights } from "./weights";

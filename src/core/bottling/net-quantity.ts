@@ -176,8 +176,28 @@ const SURELY = 0.95;
  */
 export function checkNetQuantity(
   weightsG: readonly number[],
-  { nominalG, lot, rules }: { readonly nominalG: number; readonly lot: number; readonly rules: NetRules },
+  {
+    nominalG,
+    lot,
+    rules,
+    secondG = [],
+  }: {
+    readonly nominalG: number;
+    readonly lot: number;
+    readonly rules: NetRules;
+    /** The second sample of 76/211, where the first asked for it. */
+    readonly secondG?: readonly number[];
+  },
 ): NetCheck {
+  if (secondG.length > 0) {
+    // All jars tell of the lot; the inspector's two samples are judged one after the other.
+    const all = checkNetQuantity([...weightsG, ...secondG], { nominalG, lot, rules });
+    const first = checkNetQuantity(weightsG, { nominalG, lot, rules });
+    return {
+      ...all,
+      inspector: { ...first.inspector, verdict: both(first, secondG, { nominalG, lot, rules }) },
+    };
+  }
   const n = weightsG.length;
   if (n === 0) throw new DomainError("no-weights", "No jar was weighed yet.");
   if (n > 1000) throw new DomainError("too-many", "At most 1,000 jars are judged together.", { n });
@@ -241,11 +261,48 @@ export function checkNetQuantity(
       sample: needed,
       factor: plan.factor,
       accept: plan.accept,
-      verdict: inspected(rules, plan, { n, needed, meanG, sdG, nominalG, shortOnce, shortTwice }),
+      verdict: inspected(rules, plan, {
+        n,
+        needed,
+        sdG,
+        nominalG,
+        shortOnce,
+        shortTwice,
+        meanOf: spreadOf(
+          rules === "eu-76-211" ? weightsG.slice(0, Math.min(EU_MEAN_OF, plan.sample)) : weightsG,
+        ),
+      }),
     },
     giveawayG: meanG - nominalG,
   };
 }
+
+const spreadOf = (weightsG: readonly number[]): { mean: number; sd: number } => {
+  const mean = weightsG.reduce((a, b) => a + b, 0) / weightsG.length;
+  return {
+    mean,
+    sd: Math.sqrt(weightsG.reduce((s, g) => s + (g - mean) ** 2, 0) / Math.max(1, weightsG.length - 1)),
+  };
+};
+
+/** The verdict of two samples: together they may have so many short jars, and none short by two errors. */
+function both(
+  first: NetCheck,
+  secondG: readonly number[],
+  { nominalG, lot, rules }: { readonly nominalG: number; readonly lot: number; readonly rules: NetRules },
+): NetCheck["inspector"]["verdict"] {
+  if (first.inspector.verdict !== "second") return first.inspector.verdict;
+  const plan = samplePlan(rules, lot);
+  if (!("both" in plan)) return first.inspector.verdict;
+  const [accept] = (plan as (typeof EU)[number]).both;
+  const short = secondG.filter((g) => g < nominalG - first.errorG).length;
+  if (secondG.some((g) => g < nominalG - 2 * first.errorG) || first.shortOnce + short > accept)
+    return "fails";
+  return secondG.length < plan.sample ? "second" : "passes";
+}
+
+/** Jars the mean is judged over, Directive 76/211/EEC, Annex II, 3: 30 of a small lot, else 50 however many were drawn. */
+const EU_MEAN_OF = 50;
 
 /** Whether these jars, drawn as a sample, would pass; too few of them say nothing. */
 function inspected(
@@ -254,17 +311,18 @@ function inspected(
   x: {
     readonly n: number;
     readonly needed: number;
-    readonly meanG: number;
     readonly sdG: number | null;
     readonly nominalG: number;
     readonly shortOnce: number;
     readonly shortTwice: number;
+    /** The jars the mean is judged over. */
+    readonly meanOf: { readonly mean: number; readonly sd: number };
   },
 ): NetCheck["inspector"]["verdict"] {
   if (x.shortTwice > 0 && rules !== "us-hb133") return "fails";
   const both = "reject" in plan ? (plan as (typeof EU)[number]) : null;
   if (x.shortOnce > (both ? both.reject - 1 : plan.accept)) return "fails";
   if (x.n < x.needed || x.sdG === null) return "too-few";
-  if (x.meanG < x.nominalG - plan.factor * x.sdG) return "fails";
+  if (x.meanOf.mean < x.nominalG - plan.factor * x.meanOf.sd) return "fails";
   return both && x.shortOnce > plan.accept ? "second" : "passes";
 }

@@ -7,6 +7,7 @@ import { stepOf, stored, vesselWord } from "../settle/settling";
 import type { Decision } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";
+import { productDecisions } from "./products";
 
 const kgOf = (list: readonly { grams: number }[]): number => list.reduce((g, x) => g + x.grams, 0);
 
@@ -15,9 +16,11 @@ export function bottleDecisions(s: Snapshot): Decision[] {
   const ready = stored(s).filter(
     (p) => (p.water.figures.upperPct ?? 99) <= s.house.limit_pct && stepOf(s, p) !== "held",
   );
-  if (ready.length === 0) return [];
+  const products = productDecisions(s.products, s);
+  if (ready.length === 0) return products;
   const best = ready.reduce((a, b) => (a.filledAt < b.filledAt ? a : b));
   return [
+    ...products,
     {
       id: "bottle-ready",
       bay: "Bottle",

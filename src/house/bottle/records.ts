@@ -1,4 +1,5 @@
 import type { Knex } from "knex";
+import type { ProductRun } from "@/core/honey/products";
 import { refuse } from "../language/errors";
 import { newestFirst } from "../ledger/records/newest";
 
@@ -167,15 +168,21 @@ export interface FillCheckRow {
   readonly rules: "oiml-r87" | "eu-76-211" | "us-hb133";
   readonly step_g: number;
   readonly weights_g: readonly number[];
+  readonly second_g: readonly number[] | null;
+  readonly empty_g: readonly number[] | null;
+  readonly of_check: number | null;
+  readonly span: number | null;
+  readonly put_right: { readonly jar: number; readonly how: string } | null;
+  readonly entry_id: number;
+  readonly lot_id: number | null;
 }
 
-/** The newest weighings of jars. */
-export const fillChecks = (db: Knex, most: number): Promise<FillCheckRow[]> =>
+const checks = (db: Knex) =>
   db("live_fill_check as x")
     .join("entry as e", "e.id", "x.entry_id")
     .leftJoin("lot as l", "l.id", "x.lot_id")
-    .orderByRaw(newestFirst("x"))
-    .limit(most)
+    // One that was put right stands no more for itself.
+    .whereNotExists(db("live_fill_check as later").whereRaw("later.of_check = x.id"))
     .select(
       "x.id",
       "e.happened_at as at",
@@ -186,4 +193,100 @@ export const fillChecks = (db: Knex, most: number): Promise<FillCheckRow[]> =>
       "x.rules",
       "x.step_g",
       "x.weights_g",
+      "x.second_g",
+      "x.empty_g",
+      "x.of_check",
+      "x.span",
+      "x.put_right",
+      "x.entry_id",
+      "x.lot_id",
     );
+
+/** The newest weighings of jars, each as it was put right last. */
+export const fillChecks = (db: Knex, most: number): Promise<FillCheckRow[]> =>
+  checks(db).orderByRaw(newestFirst("x")).limit(most);
+
+export const oneFillCheck = (db: Knex, id: number): Promise<FillCheckRow | undefined> =>
+  checks(db).where("x.id", id).first();
+
+export interface ScaleCheckRow {
+  readonly at: Date;
+  readonly scale: string;
+  readonly known_g: number;
+  readonly shown_g: number;
+  readonly verified: boolean;
+}
+
+/** The scale's newest checks up to a moment, newest first. */
+export const scaleChecks = (db: Knex, at: Date, most: number): Promise<ScaleCheckRow[]> =>
+  db("live_scale_check as x")
+    .where("x.stated_at", "<=", at)
+    .orderBy("x.stated_at", "desc")
+    .orderBy("x.id", "desc")
+    .limit(most)
+    .select("x.stated_at as at", "x.scale", "x.known_g", "x.shown_g", "x.verified");
+
+export interface JarsOffRow {
+  readonly code: string;
+  readonly jars: number;
+  readonly why: "broken" | "neighbour" | "sample" | "opened";
+  readonly place: string;
+  readonly keep_until: string | null;
+  readonly note: string;
+  readonly at: Date;
+}
+
+/** Jars that left their lot without a buyer, newest first. */
+export const jarsOff = (db: Knex, most: number): Promise<JarsOffRow[]> =>
+  db("live_jars_off as o")
+    .join("lot as l", "l.id", "o.lot_id")
+    .orderBy("o.stated_at", "desc")
+    .orderBy("o.id", "desc")
+    .limit(most)
+    .select("l.code", "o.jars", "o.why", "o.place", "o.keep_until", "o.note", "o.stated_at as at");
+
+/** What every lot's newest weighing of a year found: the label, the mean, the jars. */
+export const weighedOfYear = (
+  db: Knex,
+  year: number,
+): Promise<
+  { code: string; nominal_g: number; jars: number; weights_g: readonly number[]; span: number | null }[]
+> =>
+  db("live_fill_check as x")
+    .join("live_lot as l", "l.id", "x.lot_id")
+    .where("l.year", year)
+    .distinctOn("x.lot_id")
+    .orderByRaw(`x.lot_id, ${newestFirst("x")}`)
+    .limit(2000)
+    .select("l.code", "l.nominal_g", "l.jars", "x.weights_g", "x.span");
+
+export interface ProductRunRow {
+  readonly id: number;
+  readonly entry_id: number;
+  readonly at: Date;
+  readonly kind: ProductRun;
+  /** "tank 1", "lot WB26-004-2" */
+  readonly of: string;
+  readonly done: readonly string[];
+}
+
+const productRunsAll = (db: Knex) =>
+  db("live_product_run as r")
+    .join("fill as f", "f.id", "r.fill_id")
+    .select(
+      "r.id",
+      "r.entry_id",
+      "r.stated_at as at",
+      "r.kind",
+      "f.name as of",
+      db.raw(
+        "coalesce((select array_agg(s.step) from live_product_step s where s.run_id = r.id), '{}') as done",
+      ),
+    );
+
+/** Honey on its way to another product, the newest first. */
+export const productRuns = (db: Knex, most: number): Promise<ProductRunRow[]> =>
+  productRunsAll(db).orderBy("r.id", "desc").limit(most);
+
+export const oneProductRun = (db: Knex, id: number): Promise<ProductRunRow | undefined> =>
+  productRunsAll(db).where("r.id", id).first();

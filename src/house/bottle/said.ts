@@ -1,5 +1,5 @@
 /** Both verdicts on jars in words: the packer's own duty, and what an inspector would find. */
-import { NET_RULES, type NetCheck, type NetRules } from "@/core/bottling";
+import { NET_RULES, type NetCheck, type NetRules, type ScaleSaid } from "@/core/bottling";
 import { mass, weighedG } from "../language/shown";
 import { plural } from "../language/spoken";
 
@@ -41,3 +41,15 @@ export function inspectorSaid({ inspector, n }: NetCheck, rules: NetRules): stri
 /** "457.2 g, 3.2 g over the label": what is given away with each jar. */
 export const giveawaySaid = (giveawayG: number, jars: number): string =>
   `${weighedG(Math.abs(giveawayG))} ${giveawayG >= 0 ? "over" : "under"} the label with each jar, ${mass((Math.abs(giveawayG) * jars) / 1000, 2)} in ${plural(jars, "jar")}`;
+
+/** What the day's known weight said of the scale; null where it was not checked that day. */
+export function scaleInWords(
+  scale: (ScaleSaid & { readonly name: string; readonly verified: boolean }) | null,
+): string {
+  if (!scale) return "The scale was not checked with a known weight that day.";
+  const off =
+    Math.abs(scale.offG) < 0.05
+      ? `${scale.name} shows a known weight right`
+      : `${scale.name} shows ${weighedG(Math.abs(scale.offG))} too ${scale.offG > 0 ? "much" : "little"} a jar, which is taken ${scale.offG > 0 ? "off" : "into account"}`;
+  return `${off}${scale.fit ? "" : `; more than the ${weighedG(scale.mayBeG)} it may be off: have it set`}; ${scale.verified ? "verified" : "not verified"} for trade.`;
+}

@@ -1,10 +1,12 @@
 /** Jars as they were weighed, newest first, each judged by its own rules. */
 import type { Knex } from "knex";
 import { checkNetQuantity } from "@/core/bottling";
-import { whenIn } from "../language/clock";
+import { dayIn, whenIn, writtenDay } from "../language/clock";
 import { jar, weighedG } from "../language/shown";
+import { materials } from "../materials/records";
 import type { Snapshot } from "../standing/snapshot";
-import { fillChecks } from "./records";
+import type { KnownWeight } from "./judged";
+import { fillChecks, jarsOff, scaleChecks, weighedOfYear } from "./records";
 import { dutySaid, inspectorSaid } from "./said";
 
 export interface Weighing {
@@ -18,6 +20,34 @@ export interface Weighing {
   readonly duty: string;
   readonly tone: "go" | "stop" | "water";
   readonly inspector: string;
+  /** Jars under the label, by their place in the weighing. */
+  readonly short: readonly { readonly jar: number; readonly says: string }[];
+}
+
+export interface Giveaway {
+  readonly lots: number;
+  readonly jars: number;
+  readonly kg: number;
+  /** In the house's money, where it said what a jar brings. */
+  readonly money: number | null;
+}
+
+/** What was given away over the labels this year, by the lots that were weighed; null where none was. */
+export async function seasonGiveaway(db: Knex, year: number): Promise<Giveaway | null> {
+  const [rows, stock] = [await weighedOfYear(db, year), await materials(db)];
+  if (rows.length === 0) return null;
+  const worthOf = (g: number): number | null =>
+    stock.find((m) => m.kind === "jar" && m.worth !== null && m.fits_g.includes(g))?.worth ?? null;
+  let money: number | null = 0;
+  let grams = 0;
+  for (const r of rows) {
+    const mean = r.weights_g.reduce((a, b) => a + b, 0) / r.weights_g.length;
+    const given = (mean - r.nominal_g) * r.jars;
+    const worth = worthOf(r.nominal_g);
+    grams += given;
+    money = money === null || worth === null ? null : money + (given / r.nominal_g) * worth;
+  }
+  return { lots: rows.length, jars: rows.reduce((n, r) => n + r.jars, 0), kg: grams / 1000, money };
 }
 
 const TONE = { kept: "go", broken: "stop", unsure: "water" } as const;
@@ -32,6 +62,7 @@ export async function weighings(
       nominalG: row.jar_g,
       lot: row.lot_jars,
       rules: row.rules,
+      secondG: row.second_g ?? [],
     });
     return {
       id: row.id,
@@ -44,6 +75,29 @@ export async function weighings(
       duty: dutySaid(check),
       tone: TONE[check.duty.verdict],
       inspector: inspectorSaid(check, row.rules),
+      short: row.weights_g
+        .flatMap((g, i) => (g < row.jar_g ? [{ jar: i + 1, says: `jar ${i + 1}, ${weighedG(g)}` }] : []))
+        .slice(0, 12),
     };
   });
 }
+
+/** The known weight on the scale today; null where nobody put one on. */
+export async function scaleToday(
+  db: Knex,
+  s: { readonly house: { readonly zone: string }; readonly now: Date },
+): Promise<(KnownWeight & { readonly when: string }) | null> {
+  const [newest] = await scaleChecks(db, s.now, 1);
+  if (!newest || dayIn(s.house.zone, newest.at) !== dayIn(s.house.zone, s.now)) return null;
+  const { at, ...said } = newest;
+  return { ...said, when: whenIn(s.house.zone, at, s.now) };
+}
+
+/** Jars that left their lots without a buyer. */
+export const jarsOffView = async (db: Knex, zone: string) =>
+  (await jarsOff(db, 30)).map((o, i) => ({
+    ...o,
+    key: `${o.code} ${o.at.getTime()} ${i}`,
+    when: writtenDay(dayIn(zone, o.at)),
+    until: o.keep_until === null ? "" : writtenDay(o.keep_until),
+  }));

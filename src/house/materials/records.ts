@@ -1,9 +1,7 @@
 /** Rows of jars, lids, labels and boxes: what there is, what came of whom, what went into which lot. */
 import type { Knex } from "knex";
 import { refuse } from "../language/errors";
-
-export const MATERIAL_KINDS = ["jar", "lid", "label", "box"] as const;
-export type MaterialKind = (typeof MATERIAL_KINDS)[number];
+import type { MaterialKind } from "./kinds";
 
 export interface MaterialRow {
   readonly id: number;

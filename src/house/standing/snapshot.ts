@@ -4,6 +4,7 @@ import { group } from "d3-array";
 import type { Knex } from "knex";
 import { type BatchAccount, batchAccount } from "@/core/ledger";
 import { type Unmixed, unmixedNow } from "../blend/now";
+import { productsNow, type RunningProduct } from "../bottle/products";
 import { type LotRow, lotsHere } from "../bottle/records";
 import { type RoomState, roomState } from "../hot-room/room";
 import { type WaitingSuper, withReadings } from "../hot-room/waiting";
@@ -71,6 +72,8 @@ export interface Snapshot {
   readonly warmth: Pick<WarmthNow, "warmers" | "air">;
   /** Blends that nobody found mixed yet. */
   readonly unmixed: readonly Unmixed[];
+  /** Set honey and comb on their way. */
+  readonly products: readonly RunningProduct[];
   readonly machines: readonly MachineRow[];
   /** Of the open batches. */
   readonly runs: readonly RunRow[];
@@ -102,44 +105,46 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       machines(db),
       checksSince(db, todayFrom(house.zone, now)),
     ]);
-  const [runs, readings, movements, contents, stood, rules, warmth, schools, unmixed] = await Promise.all([
-    runsOfBatches(
-      db,
-      open.map((b) => b.id),
-    ),
-    readingsOf(
-      db,
-      combs.map((c) => c.fill_id),
-    ),
-    movementsOf(
-      db,
-      open.map((b) => b.fill_id),
-    ),
-    contentsOf(
-      db,
-      house,
-      now,
-      open,
-      held.map((v) => v.fill_id),
-    ),
-    standingOf(
-      db,
-      held.map((v) => v.fill_id),
-      now,
-    ),
-    settleRules(db),
-    warmthNow(
-      db,
-      held.map((v) => v.fill_id),
-      now,
-    ),
-    schoolsOfBatches(db),
-    unmixedNow(
-      db,
-      held.map((v) => v.fill_id),
-      now,
-    ),
-  ]);
+  const [runs, readings, movements, contents, stood, rules, warmth, schools, unmixed, products] =
+    await Promise.all([
+      runsOfBatches(
+        db,
+        open.map((b) => b.id),
+      ),
+      readingsOf(
+        db,
+        combs.map((c) => c.fill_id),
+      ),
+      movementsOf(
+        db,
+        open.map((b) => b.fill_id),
+      ),
+      contentsOf(
+        db,
+        house,
+        now,
+        open,
+        held.map((v) => v.fill_id),
+      ),
+      standingOf(
+        db,
+        held.map((v) => v.fill_id),
+        now,
+      ),
+      settleRules(db),
+      warmthNow(
+        db,
+        held.map((v) => v.fill_id),
+        now,
+      ),
+      schoolsOfBatches(db),
+      unmixedNow(
+        db,
+        held.map((v) => v.fill_id),
+        now,
+      ),
+      productsNow(db, { house, now }),
+    ]);
   const [warmthOf, strainedOf, skimmedOf, inspectedOf] = [
     group(stood.warmth, (r) => r.fill_id),
     group(stood.strained, (r) => r.fill_id),
@@ -156,6 +161,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     settle: rules,
     schoolOf: new Map(schools.map((x) => [x.fill_id, x.school])),
     warmth: { warmers: warmth.warmers, air: warmth.air },
+    products,
     room: await roomState(db, house, now, waiting),
     openBatches: open.map((b) => ({
       ...b,

@@ -1,54 +1,32 @@
 import { Tag } from "lucide-react";
 import type { Metadata } from "next";
 import Link from "next/link";
-import { volumetricFillG } from "@/core/bottling";
-import { weighings } from "@/house/bottle/weighings";
+import type { RunningProduct } from "@/house/bottle/products";
+import { jarsOffView, seasonGiveaway, weighings } from "@/house/bottle/weighings";
 import { houseDatabase } from "@/house/door";
-import { whenIn, writtenDay } from "@/house/language/clock";
-import { asWritten, figure, jar, massG, quantity, temp, unitOf } from "@/house/language/shown";
-import { settledAt } from "@/house/settle/settling";
+import { dayIn, writtenDay } from "@/house/language/clock";
+import { asWritten, figure, mass, massG, unitOf } from "@/house/language/shown";
+import { capital, plural } from "@/house/language/spoken";
 import { decisions } from "@/house/standing/decisions";
 import { keyFrom, lotsPage } from "@/house/standing/lists";
-import { Caution, Doings, Lead, Older, Panel } from "@/ui/bench";
+import { Doings, Lead, Older, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
+import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
-import { FillJars } from "@/ui/fill-jars";
 import { RecordTable } from "@/ui/table/record";
-import { WeighJars } from "@/ui/weigh-jars";
 import { houseAsItStands } from "../../read";
+import { BottleDoing, type BottleSearch } from "./doing";
 
 export const metadata: Metadata = { title: "Bottle" };
 
-/** As it is done (common practice). */
-const FILLING = [
-  "Jars clean, dry and warm; lids beside them.",
-  "A tray under the gate, the scale checked with a known weight, zeroed with an empty jar.",
-  "Fill to just under the neck; slow down near the top, and wait for the drip.",
-  "Weigh it: at or over what the label says.",
-  "Wipe the rim, lid on, seal.",
-  "Label and lot on every jar before it leaves the bench.",
-] as const;
-
-export default async function Bottle({
-  searchParams,
-}: {
-  searchParams: Promise<{ do?: string; vessels?: string; before?: string }>;
-}) {
+export default async function Bottle({ searchParams }: { searchParams: Promise<BottleSearch> }) {
   const s = await houseAsItStands();
   const search = await searchParams;
   const lots = await lotsPage(houseDatabase(), keyFrom(search.before));
   const weighed = await weighings(houseDatabase(), s);
   const here = s.lots.reduce((n, l) => n + l.jars - l.jars_out, 0);
-  /** The same judgement as the gate's. */
-  const warningOf = (p: (typeof s.vessels)[number]): string | null => {
-    const ready = settledAt(s, p);
-    if (ready > s.now) return `still standing, skim ${whenIn(s.house.zone, ready, s.now)}`;
-    const { waterPct, upperPct } = p.water.figures;
-    if (waterPct === undefined || upperPct === undefined || upperPct <= s.house.limit_pct) return null;
-    return waterPct > s.house.limit_pct
-      ? `over the limit of ${s.house.limit_pct} %`
-      : `may be as wet as ${upperPct.toFixed(1)} %: read it`;
-  };
+  const given = await seasonGiveaway(houseDatabase(), Number(dayIn(s.house.zone, s.now).slice(0, 4)));
+  const off = await jarsOffView(houseDatabase(), s.house.zone);
   return (
     <>
       <Lead title="Bottle">
@@ -62,66 +40,28 @@ export default async function Bottle({
       <Doings
         bay="/bottle"
         list={[
+          { id: "plan", label: "Plan jars" },
           { id: "lot", label: "Fill jars" },
           { id: "weigh", label: "Weigh jars" },
+          { id: "stock", label: "Jars and lids" },
+        ]}
+        rest={[
+          { id: "scale", label: "Check the scale" },
+          { id: "off", label: "Take jars off" },
+          { id: "set", label: "Set honey" },
+          { id: "comb", label: "Comb, step by step" },
         ]}
         open={search.do}
       />
-      {search.do === "weigh" && (
-        <>
-          <WeighJars
-            lots={s.lots
-              .filter((l) => l.vessel === null && l.jars > 0)
-              .slice(0, 40)
-              .map((l) => ({
-                code: l.code,
-                jarG: l.nominal_g,
-                jars: l.jars,
-                says: `${l.code}, ${l.honey_kind}, ${l.jars} of ${jar(l.nominal_g)}`,
-              }))}
-            typed={[454, 30]}
-          />
-          <Caution>
-            a scale of the kitchen is seldom lawful for trade: is yours verified? Check it with a known weight
-            before the first jar.
-          </Caution>
-        </>
-      )}
-      {search.do === "lot" && (
-        <>
-          <FillJars
-            chosen={(search.vessels ?? "").split(",").filter((t) => t !== "")}
-            kinds={[...new Set(lots.rows.map((l) => l.honey_kind))]}
-            vessels={s.vessels.map((p) => ({
-              name: p.name,
-              kg: p.grams / 1000,
-              waterPct: p.water.figures.waterPct ?? null,
-              from: p.from,
-              owner: p.owner,
-              warning: warningOf(p),
-            }))}
-          />
-          <details className="panel my-3">
-            <summary className="cursor-pointer font-semibold">At the filler, step by step</summary>
-            <ol className="mt-2 list-inside list-decimal">
-              {FILLING.map((step) => (
-                <li key={step} className="border-t border-rule py-1.5">
-                  {step}
-                </li>
-              ))}
-            </ol>
-            <p className="mt-2 text-[15px] text-ink-2">
-              A filler that measures by volume, set at {temp(20, 0)} for {jar(454)}, gives{" "}
-              {quantity(454 - volumetricFillG(454, 20, 30), "g", 1)} less at {temp(30, 0)} and{" "}
-              {quantity(454 - volumetricFillG(454, 20, 40), "g", 1)} less at {temp(40, 0)}: set it as warm as
-              it fills. In small jars the same honey looks lighter; that is no fault.
-            </p>
-          </details>
-          <Caution>
-            a broken jar at the gate: stop, throw away it and its neighbours, look through the honey, write it
-            down.
-          </Caution>
-        </>
+      <BottleDoing search={search} s={s} kinds={[...new Set(lots.rows.map((l) => l.honey_kind))]} />
+      <Products list={s.products} />
+      {given && (
+        <p className="mt-3">
+          Given away over the labels this year, by {plural(given.lots, "lot")} that{" "}
+          {given.lots === 1 ? "was" : "were"} weighed: <b className="text-mass">{mass(given.kg, 2)}</b> in{" "}
+          {given.jars} jars
+          {given.money === null ? "" : `, worth ${given.money.toFixed(2)}`}.
+        </p>
       )}
       {weighed.length > 0 && (
         <Panel title="Jars weighed" className="mt-4">
@@ -151,8 +91,42 @@ export default async function Bottle({
                     <span className="block text-[14px] text-ink-2">
                       {w.inspector} {w.who}
                     </span>
+                    {w.short.map((j) => (
+                      <Link
+                        key={j.jar}
+                        className="mr-3 inline-flex min-h-11 items-center text-[15px] font-semibold"
+                        href={`/bottle?do=right&check=${w.id}&jar=${j.jar}`}
+                        prefetch={false}
+                      >
+                        {j.says}: put it right
+                      </Link>
+                    ))}
                   </>
                 ),
+              },
+            ]}
+          />
+        </Panel>
+      )}
+      {off.length > 0 && (
+        <Panel title="Jars that went to nobody" className="mt-4">
+          <RecordTable
+            name="Jars that went to nobody"
+            rows={off}
+            keyOf={(o) => o.key}
+            columns={[
+              { head: "When", value: (o) => o.at.toISOString(), cell: (o) => o.when },
+              {
+                head: "Lot",
+                value: (o) => o.code,
+                cell: (o) => <Link href={`/trace/lot/${o.code}`}>{o.code}</Link>,
+              },
+              { head: "Jars", figure: true, value: (o) => o.jars, cell: (o) => o.jars },
+              { head: "They were", value: (o) => o.why, cell: (o) => OFF[o.why] },
+              {
+                head: "Where, until",
+                value: (o) => o.place,
+                cell: (o) => [o.place, o.until, o.note].filter((t) => t !== "").join(", "),
               },
             ]}
           />
@@ -226,6 +200,48 @@ export default async function Bottle({
       </Panel>
     </>
   );
+}
+
+const OFF = {
+  broken: "broken",
+  neighbour: "beside a broken one",
+  sample: "kept as samples",
+  opened: "opened again",
+} as const;
+
+/** Set honey and comb on their way, step by step. */
+function Products({ list }: { list: readonly RunningProduct[] }) {
+  const running = list.filter((p) => p.next !== null);
+  return running.map((p) => (
+    <Panel key={p.id} title={`${capital(p.of)}: ${p.what}`} className="mt-4">
+      <ol>
+        {p.steps.map((step) => (
+          <li
+            key={step.id}
+            className="flex flex-wrap items-center gap-x-4 border-t border-rule py-1.5 first:border-0"
+          >
+            <span className={`min-w-56 flex-1 ${step.done ? "text-ink-2 line-through" : "font-semibold"}`}>
+              {step.says}
+            </span>
+            <span className="text-ink-2">
+              {step.when}
+              {step.temp && `, ${step.temp}`}
+            </span>
+            {step.id === p.next?.id && (
+              <CommandForm
+                key={step.id}
+                command="tick-product"
+                label="Done"
+                inPanel
+                fixed={{ run: String(p.id), step: step.id }}
+                fields={[]}
+              />
+            )}
+          </li>
+        ))}
+      </ol>
+    </Panel>
+  ));
 }
 
 function LabelLink({ lot }: { lot: string }) {

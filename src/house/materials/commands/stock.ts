@@ -4,7 +4,8 @@ import { choice, count, jarMassG, list, note, number, text } from "../../languag
 import { jar } from "../../language/shown";
 import { plural, spoken } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { MATERIAL_KINDS, oneMaterial } from "../records";
+import { MATERIAL_KINDS } from "../kinds";
+import { oneMaterial } from "../records";
 import { takeOut } from "../use";
 
 /** Sizes as they are typed: "454, 250" or a list. */

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { gramsOfJars } from "../../bottle/commands/at-the-filler";
 import { type LotRow, oneLot, sameParcelSince } from "../../bottle/records";
 import { dayIn } from "../../language/clock";
 import { refuse } from "../../language/errors";
@@ -46,8 +47,7 @@ export const sendJars = defineCommand({
         `${plural(left, "jar")} of lot ${lot.code} ${left === 1 ? "is" : "are"} here, not ${input.jars}.`,
         "jars",
       );
-    // Whole grams for every parcel; the last jars take what is left, so that the lot ends at exactly nothing.
-    const grams = input.jars === left ? lot.grams : Math.round((lot.grams * input.jars) / left);
+    const grams = gramsOfJars(lot, input.jars);
     const buyer = await buyerFor(work, input.buyer, input.newBuyer === true);
     if (!input.again) await notTwice(work, lot, input.jars, buyer);
     const fillId = await work.openFill({ kind: "parcel", name: buyer.name });

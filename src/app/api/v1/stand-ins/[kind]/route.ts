@@ -2,13 +2,20 @@ import { ANY_HAND, mayAsk, Refusal } from "@/house";
 import { receiveFromStandIn } from "@/house/devices/posts";
 import { standInTruth } from "@/house/devices/stand-in-truth";
 import { houseDatabase } from "@/house/door";
-import { hiddenComb, hiddenWaterPct, refractometerShows, STAND_IN_SEED, scaleShows } from "@/standins";
+import {
+  filledJarShows,
+  hiddenComb,
+  hiddenWaterPct,
+  refractometerShows,
+  STAND_IN_SEED,
+  scaleShows,
+} from "@/standins";
 import { jsonBody, problem, sameSite, whoAsks } from "../../http";
 
 /** Whoever may write may have a stand-in read something. */
 const TO_READ = { who: ANY_HAND, summary: "have a stand-in read something" };
 
-/** Puts a super on the stand-in scale or a drop of it on the stand-in prism: { super, cappedPct?, sampleC? }. */
+/** Puts a super or a filled jar on the stand-in scale, or a drop on the stand-in prism: { super, cappedPct?, sampleC? } or { jarG }. */
 export async function POST(
   request: Request,
   { params }: { params: Promise<{ kind: string }> },
@@ -17,9 +24,19 @@ export async function POST(
     sameSite(request);
     const { kind } = await params;
     await mayAsk(houseDatabase(), TO_READ, whoAsks(request));
-    const body = (await jsonBody(request)) as Record<"super" | "cappedPct" | "sampleC" | "frameKg", unknown>;
+    const body = (await jsonBody(request)) as Record<
+      "super" | "cappedPct" | "sampleC" | "frameKg" | "jarG",
+      unknown
+    >;
     if (kind !== "scale" && kind !== "refractometer")
       throw new Refusal("unknown-stand-in", "The stand-ins are scale and refractometer.", 404);
+    const jarG = Number(body?.jarG ?? 0);
+    if (kind === "scale" && jarG >= 5 && jarG <= 50_000) {
+      const at = new Date();
+      const shownG = filledJarShows(STAND_IN_SEED, jarG, at.getTime());
+      const device = await receiveFromStandIn(houseDatabase(), kind, { grossKg: shownG / 1000 }, at);
+      return Response.json({ value: shownG / 1000, device: device.name, standIn: true });
+    }
     if (typeof body?.super !== "string" || body.super === "")
       throw new Refusal("bad-input", "Name the super first: scan it or type its tag.", 400);
     const figure = (value: unknown, otherwise: number) => {

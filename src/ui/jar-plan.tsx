@@ -1,0 +1,272 @@
+"use client";
+
+import { Minus, Plus } from "lucide-react";
+import Link from "next/link";
+import { useEffect, useState } from "react";
+import { mass, massG } from "@/house/language/shown";
+import { capital, plural } from "@/house/language/spoken";
+import type { JarPlanView } from "@/house/materials/plan";
+import { Field } from "./fields/field";
+import { figureIn, forTheHouse } from "./fields/figure";
+
+/** Nobody presses so fast that a plan need be made in between, ms. */
+const PAUSE_MS = 200;
+
+/** The honey in the vessel as a bar, parted by the jars it fills. */
+function Bar({ view }: { view: JarPlanView }) {
+  const part = (g: number): string => `${(100 * g) / Math.max(1, view.heldG)}%`;
+  return (
+    <div
+      className="flex h-12 w-full overflow-hidden rounded border-2 border-ink"
+      role="img"
+      aria-label={`${massG(view.heldG)}: ${view.rows.map((r) => `${r.jars} jars of ${r.label}`).join(", ")}, ${massG(view.leftG)} left, ${massG(view.staysG)} stays on wall and gate`}
+    >
+      {view.rows.map((r, i) => (
+        <span
+          key={r.jarG}
+          className="flex items-center overflow-hidden border-r-2 border-mass px-1 text-[15px] font-bold whitespace-nowrap"
+          style={{
+            width: part(r.kg * 1000),
+            background: "var(--mass-fill)",
+            opacity: i % 2 ? 0.75 : 1,
+            color: "#1d1a14",
+          }}
+        >
+          {r.jars > 0 ? r.label : ""}
+        </span>
+      ))}
+      <span
+        className="flex flex-1 items-center justify-end overflow-hidden px-2 text-[14px] whitespace-nowrap text-ink-2"
+        style={{
+          background: "repeating-linear-gradient(135deg, transparent 0 6px, var(--rule) 6px 7px)",
+        }}
+      >
+        {massG(view.leftG + view.staysG)} left
+      </span>
+    </div>
+  );
+}
+
+/** How many jars of each size; changed by hand, everything recomputes. */
+export function JarPlan({
+  vessels,
+  chosen,
+}: {
+  vessels: readonly { readonly name: string; readonly says: string }[];
+  chosen: string;
+}) {
+  const [vessel, setVessel] = useState(chosen || (vessels[0]?.name ?? ""));
+  const [aim, setAim] = useState("worth");
+  const [stays, setStays] = useState(forTheHouse("1", "kg"));
+  const [over, setOver] = useState("1");
+  const [seconds, setSeconds] = useState("20");
+  const [size, setSize] = useState("");
+  const [sizes, setSizes] = useState<readonly string[]>([]);
+  const [byHand, setByHand] = useState<Readonly<Record<string, number>>>({});
+  const [view, setView] = useState<JarPlanView | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+
+  const body = JSON.stringify({
+    vessels: [vessel],
+    aim,
+    ...(stays === "" ? {} : { staysKg: forTheHouse(stays, "kg") }),
+    ...(figureIn(over) === null ? {} : { overG: forTheHouse(over, "g") }),
+    ...(figureIn(seconds) === null ? {} : { secondsAJar: seconds }),
+    sizesG: sizes,
+    byHand,
+  });
+  useEffect(() => {
+    const stop = new AbortController();
+    const wait = setTimeout(async () => {
+      try {
+        const answer = await fetch("/api/v1/jar-plan", {
+          method: "POST",
+          headers: { "content-type": "application/json" },
+          body,
+          signal: stop.signal,
+        });
+        const said = await answer.json();
+        if (answer.ok) setView(said);
+        setWrong(answer.ok ? null : said.detail);
+      } catch {
+        if (!stop.signal.aborted) setWrong("The house does not answer just now.");
+      }
+    }, PAUSE_MS);
+    return () => {
+      clearTimeout(wait);
+      stop.abort();
+    };
+  }, [body]);
+
+  const setCount = (jarG: number, jars: number | null) =>
+    setByHand((now) => {
+      const { [String(jarG)]: _, ...rest } = now;
+      return jars === null ? rest : { ...rest, [String(jarG)]: Math.max(0, Math.round(jars)) };
+    });
+
+  return (
+    <section className="panel mb-3" aria-label="Jar plan">
+      <div className="flex flex-wrap items-start gap-4">
+        <Field
+          spec={{
+            name: "vessel",
+            label: "From",
+            kind: "choice",
+            span: 3,
+            options: vessels.map((v) => ({ value: v.name, label: v.says })),
+          }}
+          value={vessel}
+          onChange={(v) => {
+            setVessel(String(v));
+            setByHand({});
+          }}
+        />
+        <Field
+          spec={{
+            name: "aim",
+            label: "After the orders",
+            kind: "choice",
+            span: 2,
+            options: [
+              { value: "worth", label: "what brings most" },
+              { value: "even", label: "evenly by weight" },
+            ],
+          }}
+          value={aim}
+          onChange={(v) => setAim(String(v))}
+        />
+        <Field
+          spec={{ name: "stays", label: "Stays on the wall", unit: "kg", kind: "figure", span: 1 }}
+          value={stays}
+          onChange={(v) => setStays(String(v))}
+        />
+        <Field
+          spec={{
+            name: "over",
+            label: "Over the label",
+            unit: "g",
+            kind: "figure",
+            span: 1,
+            hint: "each jar",
+          }}
+          value={over}
+          onChange={(v) => setOver(String(v))}
+        />
+        <Field
+          spec={{ name: "seconds", label: "Seconds a jar", kind: "figure", span: 1 }}
+          value={seconds}
+          onChange={(v) => setSeconds(String(v))}
+        />
+        <Field
+          spec={{
+            name: "size",
+            label: "Another size",
+            unit: "g",
+            kind: "figure",
+            span: 1,
+            hint: "Enter adds it",
+          }}
+          value={size}
+          onChange={(v) => setSize(String(v))}
+          onEnter={() => {
+            if (figureIn(size) === null) return;
+            setSizes((now) => [...new Set([...now, forTheHouse(size.trim(), "g")])]);
+            setSize("");
+          }}
+        />
+      </div>
+      {wrong && (
+        <p className="mt-3 font-semibold text-stop" role="alert">
+          {wrong}
+        </p>
+      )}
+      {view && (
+        <div className="mt-4" aria-live="polite">
+          <p className="mb-1.5 text-[15px] text-ink-2">
+            {capital(view.from)}, {massG(view.heldG)}; {massG(view.staysG)} stays on wall and gate
+          </p>
+          <Bar view={view} />
+          <ul className="mt-3 grid gap-3 md:grid-cols-2">
+            {view.rows.map((r) => (
+              <li key={r.jarG} className="flex flex-wrap items-center gap-3 rounded border border-rule p-2">
+                <button
+                  type="button"
+                  className="do min-w-14 px-2"
+                  data-quiet=""
+                  aria-label={`One jar of ${r.label} fewer`}
+                  onClick={() => setCount(r.jarG, r.jars - 1)}
+                >
+                  <Minus size={20} aria-hidden />
+                </button>
+                <span className="min-w-36 flex-1">
+                  <b className="text-[22px]">{r.jars}</b> × {r.label}
+                  <span className="block font-semibold text-mass">{mass(r.kg)}</span>
+                  <span className="block text-[14px] text-ink-2">
+                    {[
+                      r.ordered > 0 ? `${r.ordered} ordered` : "",
+                      r.here > 0 ? `${r.here} here` : "",
+                      r.boxes === null ? "" : plural(r.boxes, "box", "boxes"),
+                      ...r.stock,
+                    ]
+                      .filter((t) => t !== "")
+                      .join("; ")}
+                  </span>
+                  {r.byHand && (
+                    <button
+                      type="button"
+                      className="min-h-11 text-[15px] font-semibold underline"
+                      onClick={() => setCount(r.jarG, null)}
+                    >
+                      by hand; plan it again
+                    </button>
+                  )}
+                </span>
+                <button
+                  type="button"
+                  className="do min-w-14 px-2"
+                  data-quiet=""
+                  aria-label={`One jar of ${r.label} more`}
+                  onClick={() => setCount(r.jarG, r.jars + 1)}
+                >
+                  <Plus size={20} aria-hidden />
+                </button>
+              </li>
+            ))}
+          </ul>
+          <p className="mt-3 text-[18px] font-semibold">{view.limits}</p>
+          {view.short.map((t) => (
+            <p key={t} className="font-semibold text-stop">
+              {t}.
+            </p>
+          ))}
+          {view.underMinimum.map((t) => (
+            <p key={t}>{t}.</p>
+          ))}
+          {view.toOrder.length > 0 && (
+            <div className="mt-2">
+              <h3 className="font-bold">To order</h3>
+              <ul>
+                {view.toOrder.map((o) => (
+                  <li key={o.name} className={o.late ? "font-semibold text-stop" : ""}>
+                    {o.says}.
+                  </li>
+                ))}
+              </ul>
+            </div>
+          )}
+          <p className="mt-2 text-ink-2">
+            {plural(view.labels, "label")}
+            {view.boxes > 0 && `, ${plural(view.boxes, "box", "boxes")}`}, about{" "}
+            {view.minutes < 90 ? `${Math.ceil(view.minutes)} min` : `${(view.minutes / 60).toFixed(1)} h`} at
+            the filler.
+          </p>
+          {view.status !== "infeasible" && view.labels > 0 && (
+            <Link className="do mt-3 inline-flex" href={view.fill}>
+              Fill these
+            </Link>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}
