@@ -36,15 +36,15 @@ export async function labelsAndOrders(
       spare: 6,
       answered: ["address", "infant", "variety"],
     });
-  const [first] = lots;
-  if (first) {
+  const [first, last] = [lots[0], lots.at(-1)];
+  if (first && last) {
     await script.enter("Odile", script.past(first.daysAgo, 14), "spoil-labels", {
       lot: first.lot,
       labels: 3,
       why: "run through twice",
     });
-    await script.enter("Odile", script.past(first.daysAgo, 14, 10), "take-jars-off", {
-      lot: lots.at(-1)?.lot,
+    await script.enter("Odile", script.past(last.daysAgo, 14, 10), "take-jars-off", {
+      lot: last.lot,
       jars: 2,
       why: "sample",
       place: "cellar, top shelf",

@@ -7,7 +7,7 @@ import { mass, massG } from "@/house/language/shown";
 import { capital, plural } from "@/house/language/spoken";
 import type { JarPlanView } from "@/house/materials/plan";
 import { Field } from "./fields/field";
-import { figureIn, forTheHouse } from "./fields/figure";
+import { asProposed, figureIn, forTheHouse } from "./fields/figure";
 
 /** Nobody presses so fast that a plan need be made in between, ms. */
 const PAUSE_MS = 200;
@@ -57,8 +57,8 @@ export function JarPlan({
 }) {
   const [vessel, setVessel] = useState(chosen || (vessels[0]?.name ?? ""));
   const [aim, setAim] = useState("worth");
-  const [stays, setStays] = useState(forTheHouse("1", "kg"));
-  const [over, setOver] = useState("1");
+  const [stays, setStays] = useState(asProposed("1", "kg"));
+  const [over, setOver] = useState(asProposed("1", "g"));
   const [seconds, setSeconds] = useState("20");
   const [size, setSize] = useState("");
   const [sizes, setSizes] = useState<readonly string[]>([]);
@@ -98,11 +98,13 @@ export function JarPlan({
     };
   }, [body]);
 
-  const setCount = (jarG: number, jars: number | null) =>
-    setByHand((now) => {
-      const { [String(jarG)]: _, ...rest } = now;
-      return jars === null ? rest : { ...rest, [String(jarG)]: Math.max(0, Math.round(jars)) };
-    });
+  /** One more or fewer than what was pressed last, however fast the plan comes back. */
+  const change = (jarG: number, planned: number, by: number) =>
+    setByHand((now) => ({
+      ...now,
+      [String(jarG)]: Math.max(0, (now[String(jarG)] ?? planned) + by),
+    }));
+  const planAgain = (jarG: number) => setByHand(({ [String(jarG)]: _, ...rest }) => rest);
 
   return (
     <section className="panel mb-3" aria-label="Jar plan">
@@ -194,7 +196,7 @@ export function JarPlan({
                   className="do min-w-14 px-2"
                   data-quiet=""
                   aria-label={`One jar of ${r.label} fewer`}
-                  onClick={() => setCount(r.jarG, r.jars - 1)}
+                  onClick={() => change(r.jarG, r.jars, -1)}
                 >
                   <Minus size={20} aria-hidden />
                 </button>
@@ -215,7 +217,7 @@ export function JarPlan({
                     <button
                       type="button"
                       className="min-h-11 text-[15px] font-semibold underline"
-                      onClick={() => setCount(r.jarG, null)}
+                      onClick={() => planAgain(r.jarG)}
                     >
                       by hand; plan it again
                     </button>
@@ -226,7 +228,7 @@ export function JarPlan({
                   className="do min-w-14 px-2"
                   data-quiet=""
                   aria-label={`One jar of ${r.label} more`}
-                  onClick={() => setCount(r.jarG, r.jars + 1)}
+                  onClick={() => change(r.jarG, r.jars, 1)}
                 >
                   <Plus size={20} aria-hidden />
                 </button>

@@ -127,7 +127,7 @@ function List({
       <textarea
         name={name}
         rows={3}
-        className="w-full font-mono"
+        className="w-full rounded border border-edge bg-shelf p-2 font-mono"
         value={text}
         aria-invalid={wrong ? true : undefined}
         onChange={(e) => onText(e.target.value)}

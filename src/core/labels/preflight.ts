@@ -247,7 +247,7 @@ const CHECKS: { readonly [K in Check["check"]]: (r: Extract<Rule, { check: K }>,
     const months = (Date.parse(f.bestBefore) - Date.parse(f.filledOn)) / (30.44 * 864e5);
     if (!(months > 0)) return null;
     const keeps = shelfMonths(f.shelfC, Math.min(80, f.hmfMgKg));
-    const said = `at ${f.shelfC} °C HMF reaches 40 mg/kg in ${Math.floor(keeps.lo)} to ${Math.floor(keeps.hi)} months`;
+    const said = `as warm as the shelf is, HMF reaches its limit in ${Math.floor(keeps.lo)} to ${Math.floor(keeps.hi)} months`;
     return months <= keeps.lo
       ? met(`Best before holds: ${said}`)
       : check(`Best before is ${Math.round(months)} months off; ${said}`);

@@ -91,7 +91,7 @@ const LOOK: readonly FieldSpec<keyof LabelDesign & string>[] = [
   { name: "kindAlso", label: "Kind of honey in it", span: 2 },
   { name: "storage", label: "How to keep it", span: 3 },
   { name: "nutrition", label: "Nutrition, as typed", span: 3 },
-  { name: "priceKg", label: "Price of a kg", kind: "figure", span: 1, hint: "by weight" },
+  { name: "priceKg", label: "Price of a kilogram", kind: "figure", span: 1, hint: "by weight" },
   { name: "currency", label: "Currency", span: 1 },
   { name: "infant", label: "Line on infants", kind: "check" },
   { name: "colourClass", label: "Colour class", kind: "check" },

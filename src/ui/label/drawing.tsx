@@ -6,7 +6,7 @@ import type { DrawnLabel } from "@/house/label/bench";
 
 const LEFT = 12;
 const TOP = 9;
-const RIGHT = 34;
+const RIGHT = 42;
 const FOOT = 5;
 const TYPE = 2.7;
 
