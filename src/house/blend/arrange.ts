@@ -16,9 +16,10 @@ import {
 } from "@/core/blend";
 import { swatch } from "@/core/honey/colour";
 import { ALWAYS_WET_PCT, judgeWater } from "@/core/moisture";
-import { choice, count, massKg, pct, text } from "../language/fields";
+import { choice, count, jarMassG, massKg, pct, text } from "../language/fields";
 import { mass, massFigure } from "../language/shown";
 import { capital } from "../language/spoken";
+import { settledAt } from "../settle/settling";
 import type { Snapshot, VesselState } from "../standing/snapshot";
 import { inQuarantine } from "../store/watch";
 import { type Foretold, foretell } from "./foretell";
@@ -28,13 +29,18 @@ const MOST = 2000;
 /** What somebody asks for. */
 export const BLEND_ASKED = z
   .strictObject({
-    wantedKg: massKg("The blend", 20_000),
+    wantedKg: massKg("The blend", 20_000).optional(),
+    /** Or so many jars of a size: what fills them, and what stays on wall and gate. */
+    jars: count("The jars", 1, 100_000).optional(),
+    jarG: jarMassG("Net quantity of a jar", 5, 50_000).optional(),
     objective: choice("What it is for", OBJECTIVES).default("wettest"),
     /** The house's own limit where it is left out. */
     waterPct: pct("The limit of water", 13, 23).optional(),
     colourLo: count("The lightest", 0, 140).optional(),
     colourHi: count("The darkest", 0, 140).optional(),
     lostPct: pct("Enzymes that may be lost", 0.1, 99).optional(),
+    /** Filled at most so many days ago. */
+    ageDays: count("Its age", 1, 4000).optional(),
     bloom: text("The bloom", 60).optional(),
     bloomPct: pct("Of that bloom at least", 1, 100).optional(),
     /** Whose honey: "" the house's own. */
@@ -47,6 +53,8 @@ export const BLEND_ASKED = z
   .superRefine((asked, ctx) => {
     const missing = (path: string, message: string) =>
       ctx.addIssue({ code: "custom", path: [path], message });
+    if (asked.wantedKg === undefined && (asked.jars === undefined || asked.jarG === undefined))
+      missing("wantedKg", "Say how much is wanted, or how many jars of what size.");
     if (asked.objective === "colour" && (asked.colourLo === undefined || asked.colourHi === undefined))
       missing("colourLo", "Say from which colour to which, so that it can come close to one.");
     if (asked.colourLo !== undefined && asked.colourHi !== undefined && asked.colourLo > asked.colourHi)
@@ -55,6 +63,13 @@ export const BLEND_ASKED = z
       missing("bloom", "Say which bloom it is to be of.");
   });
 export type BlendAsked = z.output<typeof BLEND_ASKED>;
+
+/** What stays on the wall of the tank and in its gate, kg (common practice). */
+const STAYS_KG = 1;
+
+/** Kilograms that are wanted: told, or what so many jars take. */
+export const wantedKgOf = ({ wantedKg, jars = 0, jarG = 0 }: BlendAsked): number =>
+  wantedKg ?? (jars * jarG) / 1000 + STAYS_KG;
 
 export interface BlendBand {
   readonly name: string;
@@ -96,7 +111,7 @@ export interface BlendView {
 }
 
 /** Why a vessel cannot be blended at all. */
-function outOf(v: VesselState, asked: BlendAsked): string {
+function outOf(s: Snapshot, v: VesselState, asked: BlendAsked): string {
   if (v.told.inspected.at(-1)?.verdict === "held") return "held";
   if (v.warming) return "warming";
   if (inQuarantine(v)) return "from outside, not looked at";
@@ -104,10 +119,15 @@ function outOf(v: VesselState, asked: BlendAsked): string {
   if (!v.owners.every((o) => o === asked.owner))
     return v.owner ? `kept apart for ${v.owner}` : "the house's own";
   if (asked.leaveOut.includes(v.name)) return "left out";
+  if (asked.ageDays !== undefined && ageDaysOf(s, v) > asked.ageDays)
+    return `older than ${asked.ageDays} days`;
   if ((v.water.figures.waterPct ?? 0) > ALWAYS_WET_PCT && !asked.mustHave.includes(v.name))
     return "ferments: put it in by hand";
   return "";
 }
+
+const ageDaysOf = (s: Snapshot, v: VesselState): number =>
+  Math.max(0, (s.now.getTime() - v.filledAt.getTime()) / 86_400_000);
 
 function asVessel(s: Snapshot, v: VesselState, bloom: string): BlendVessel {
   const { waterPct = 0, upperPct } = v.water.figures;
@@ -122,7 +142,7 @@ function asVessel(s: Snapshot, v: VesselState, bloom: string): BlendVessel {
     upperPct: upperPct ?? waterPct,
     colourMm: v.colour && v.colour.share > 0.5 ? v.colour.value : null,
     lostPct: 100 - v.heat.diastaseLoPct,
-    ageDays: Math.max(0, (s.now.getTime() - v.filledAt.getTime()) / 86_400_000),
+    ageDays: ageDaysOf(s, v),
     ofBloom: all > 0 ? of / all : 0,
   };
 }
@@ -193,14 +213,14 @@ const PRICED_PTS = 0.1;
 
 export function arrange(s: Snapshot, asked: BlendAsked, solve: Solver): BlendView {
   const limitPct = Math.min(asked.waterPct ?? s.house.limit_pct, 23);
-  const outs = new Map(s.vessels.map((v) => [v.name, outOf(v, asked)]));
+  const outs = new Map(s.vessels.map((v) => [v.name, outOf(s, v, asked)]));
   const vessels = s.vessels
     .filter((v) => outs.get(v.name) === "")
     .slice(0, MOST)
     .map((v) => asVessel(s, v, asked.bloom ?? ""));
   const wanted: BlendWanted = {
     vessels,
-    wantedKg: asked.wantedKg,
+    wantedKg: wantedKgOf(asked),
     objective: asked.objective,
     whole: asked.whole,
     limits: {
@@ -261,10 +281,26 @@ export function arrange(s: Snapshot, asked: BlendAsked, solve: Solver): BlendVie
     colourMm: plan.colourMm,
     swatch: plan.colourMm === null ? null : swatch(plan.colourMm),
     lostPct: plan.lostPct,
-    says: plan.takes.length > 0 ? limitsOf(s, wanted, plan, cancels, solve) : noBlend(wanted, solve),
+    says:
+      plan.takes.length > 0
+        ? [...limitsOf(s, wanted, plan, cancels, solve), ...stillClearing(s, bands)]
+        : noBlend(wanted, solve),
     warnings: told?.warnings ?? [],
     steps: plan.takes.length > 0 ? stepsOf(bands, told?.grained ?? false) : [],
   };
+}
+
+/** What was poured lately carries wax and air along: the mix clears as long as the last of it. */
+function stillClearing(s: Snapshot, bands: readonly BlendBand[]): string[] {
+  const young = bands.filter((b) => {
+    const v = s.vessels.find((x) => x.name === b.name);
+    return v !== undefined && settledAt(s, v) > s.now;
+  });
+  return young.length === 0
+    ? []
+    : [
+        `${capital(young.map((b) => b.name).join(", "))} still ${young.length > 1 ? "stand" : "stands"} to clear: the mix clears no sooner.`,
+      ];
 }
 
 /** What limits it, and what a little more would free. */

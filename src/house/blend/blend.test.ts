@@ -49,6 +49,20 @@ describe("the arranger", () => {
     expect(told.upperPct).toBeCloseTo(upper, 9);
   });
 
+  it("is asked for in jars as well, and for what is no older than so many days", async () => {
+    await stood("drum 3", 17, 100);
+    await stood("pail 1", 16.8, 25);
+    const jars = await arranged({ jars: 40, jarG: 500 });
+    // What fills forty, and a kilogram that stays on wall and gate.
+    expect(jars.kg).toBeCloseTo(21, 2);
+    expect(() => BLEND_ASKED.parse({ jars: 40 })).toThrow("how many jars of what size");
+    const day = 86_400_000;
+    const later = await snapshot(house.db, new Date(Date.now() + 9 * day));
+    const old = arrange(later, BLEND_ASKED.parse({ wantedKg: 10, ageDays: 8 }), await solver());
+    expect(old.bands).toEqual([]);
+    expect(old.choices.every((c) => c.out === "older than 8 days")).toBe(true);
+  });
+
   it("never tells a plan that is over the limit by the house's own judgement, whatever was read how often", async () => {
     for (const [i, [vessel, kg, water]] of (
       [

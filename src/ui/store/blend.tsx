@@ -41,6 +41,10 @@ export function Blend({
   blooms: readonly string[];
   limitPct: number;
 }) {
+  const [by, setBy] = useState("kg");
+  const [jars, setJars] = useState({ n: "", g: "" });
+  const [lost, setLost] = useState("");
+  const [age, setAge] = useState("");
   const [wanted, setWanted] = useState("100");
   const [objective, setObjective] = useState<string>("wettest");
   const [water, setWater] = useState(String(limitPct));
@@ -58,7 +62,11 @@ export function Blend({
   const [turn, setTurn] = useState(0);
 
   const asked = JSON.stringify({
-    wantedKg: forTheHouse(wanted, "kg"),
+    ...(by === "kg" ? { wantedKg: forTheHouse(wanted, "kg") } : {}),
+    ...(by === "jars" && figureIn(jars.n) !== null ? { jars: jars.n } : {}),
+    ...(by === "jars" && jars.g.trim() !== "" ? { jarG: forTheHouse(jars.g, "g") } : {}),
+    ...(figureIn(lost) === null ? {} : { lostPct: lost }),
+    ...(figureIn(age) === null ? {} : { ageDays: age }),
     objective,
     ...(figureIn(water) === null ? {} : { waterPct: water }),
     ...(figureIn(colour.lo) === null ? {} : { colourLo: colour.lo }),
@@ -128,11 +136,42 @@ export function Blend({
     >
       <div className="flex flex-wrap items-start gap-4">
         <Field
-          spec={{ name: "wantedKg", label: "Wanted", unit: "kg", kind: "figure", span: 1 }}
-          value={wanted}
-          error={wrongAt("wantedKg")}
-          onChange={(v) => setWanted(String(v))}
+          spec={{
+            name: "by",
+            label: "Asked for by",
+            kind: "choice",
+            span: 1,
+            options: [
+              { value: "kg", label: "weight" },
+              { value: "jars", label: "jars" },
+            ],
+          }}
+          value={by}
+          onChange={(v) => setBy(String(v))}
         />
+        {by === "kg" ? (
+          <Field
+            spec={{ name: "wantedKg", label: "Wanted", unit: "kg", kind: "figure", span: 1 }}
+            value={wanted}
+            error={wrongAt("wantedKg")}
+            onChange={(v) => setWanted(String(v))}
+          />
+        ) : (
+          <>
+            <Field
+              spec={{ name: "jars", label: "Jars wanted", kind: "figure", span: 1 }}
+              value={jars.n}
+              error={wrongAt("jars") ?? wrongAt("wantedKg")}
+              onChange={(v) => setJars({ ...jars, n: String(v) })}
+            />
+            <Field
+              spec={{ name: "jarG", label: "Net a jar", unit: "g", kind: "figure", span: 1 }}
+              value={jars.g}
+              error={wrongAt("jarG")}
+              onChange={(v) => setJars({ ...jars, g: String(v) })}
+            />
+          </>
+        )}
         <Field
           spec={{ name: "objective", label: "To", kind: "choice", span: 3, options: FOR }}
           value={objective}
@@ -167,7 +206,7 @@ export function Blend({
       </div>
       <details>
         <summary className="flex min-h-12 cursor-pointer items-center font-semibold underline underline-offset-4">
-          Colour, bloom, whole vessels
+          Colour, bloom, warmth, age, whole vessels
         </summary>
         <div className="flex flex-wrap items-start gap-4">
           <Field
@@ -193,6 +232,25 @@ export function Blend({
             value={bloomPct}
             error={wrongAt("bloomPct")}
             onChange={(v) => setBloomPct(String(v))}
+          />
+          <Field
+            spec={{
+              name: "lostPct",
+              label: "Enzymes lost at most",
+              unit: "%",
+              kind: "figure",
+              span: 1,
+              hint: "by warmth",
+            }}
+            value={lost}
+            error={wrongAt("lostPct")}
+            onChange={(v) => setLost(String(v))}
+          />
+          <Field
+            spec={{ name: "ageDays", label: "Not older than", unit: "days", kind: "figure", span: 1 }}
+            value={age}
+            error={wrongAt("ageDays")}
+            onChange={(v) => setAge(String(v))}
           />
           <Tick checked={whole} onChange={setWhole} className="mt-5 min-h-12">
             whole vessels only
