@@ -382,6 +382,7 @@ const labels = async (count: number) => {
   if (!response.ok || bytes.byteLength < 10_000) throw new Error(`labels answered ${response.status}`);
 };
 await timed(2, () => labels(18));
+report("sheets of 200 labels", await timed(10, () => labels(200)), 2000);
 report("500 labels", await timed(10, () => labels(500)), 2000);
 let drawing = true;
 const sheets = (async () => {

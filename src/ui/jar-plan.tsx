@@ -41,7 +41,7 @@ function Bar({ view }: { view: JarPlanView }) {
           background: "repeating-linear-gradient(135deg, transparent 0 6px, var(--rule) 6px 7px)",
         }}
       >
-        {massG(view.leftG + view.staysG)} left
+        {view.leftG + view.staysG > 0.2 * view.heldG ? `${massG(view.leftG + view.staysG)} left` : ""}
       </span>
     </div>
   );

@@ -1,7 +1,7 @@
 /** What a typed or scanned line means: something to do, something to open, or a sentence about what is wrong. */
 
 import type { Knex } from "knex";
-import { maybeLot } from "../bottle/records";
+import { lotsMarked, markOf } from "../bottle/records";
 import { COMMANDS, WORDS } from "../commands";
 import { asRefusal, Refusal } from "../language/errors";
 import { vesselNamed } from "../language/vessel-name";
@@ -37,6 +37,13 @@ const BAY_WORDS: Record<string, string> = {
   setup: "/set-up",
 };
 
+/** The lot in the address a label's code holds: ".../01/09506000134352/10/WB26-003-2", ".../lot/WB26-003-2". */
+function lotInAddress(text: string): string | null {
+  if (!/^https?:/i.test(text) || !URL.canParse(text)) return null;
+  const [key, lot] = new URL(text).pathname.split("/").slice(-2);
+  return lot && (key === "10" || key === "lot") ? lot : null;
+}
+
 /** A scanned or typed tag, lot code or batch: what it opens. */
 async function thingNamed(db: Knex, text: string): Promise<{ href: string; say: string } | null> {
   const bay = BAY_WORDS[text.toLowerCase()];
@@ -56,8 +63,13 @@ async function thingNamed(db: Knex, text: string): Promise<{ href: string; say: 
   const [, batch] = /^batch (\d{1,6})$/i.exec(text) ?? [];
   if (batch && (await batchKnown(db, Number(batch))))
     return { href: `/trace/batch/${batch}`, say: `Open batch ${batch}.` };
-  const lot = /^[A-Z0-9-]{5,20}$/i.test(text) ? await maybeLot(db, text) : undefined;
-  if (lot) return { href: `/trace/lot/${lot.code}`, say: `Open lot ${lot.code}, ${lot.honey_kind}.` };
+  const code = lotInAddress(text) ?? text;
+  const [lot, another] = /^[A-Z0-9-]{5,30}$/i.test(code) ? await lotsMarked(db, code) : [];
+  if (lot) {
+    // A jar's code means all that was filled under it, whatever the size.
+    const name = another ? markOf(lot) : lot.code;
+    return { href: `/trace/lot/${name}`, say: `Open lot ${name}, ${lot.honey_kind}.` };
+  }
   // A printed tag without a letter in front.
   if (/^[A-Z0-9][A-Z0-9-]{0,15}$/i.test(text)) {
     const plain = text.toUpperCase();

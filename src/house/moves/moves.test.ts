@@ -361,7 +361,7 @@ describe("out of any vessel", () => {
       pails: [{ vessel: "drum 1" }],
     });
     expect(say).toMatch(
-      /^Lot TH\d\d-001-.: 20 jars of 500 g, 10\.0 kg; Lot TH\d\d-002-.: 40 jars of 250 g, 10\.0 kg; nothing lost; 20\.00 kg stay in drum 1\.$/,
+      /^Lot TH\d\d-001-.-500: 20 jars of 500 g, 10\.0 kg; Lot TH\d\d-001-.-250: 40 jars of 250 g, 10\.0 kg; nothing lost; 20\.00 kg stay in drum 1\.$/,
     );
     const sold = await house.act<{ lot: string }>("send-vessel", {
       vessel: "drum 1",
