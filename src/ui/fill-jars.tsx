@@ -72,6 +72,8 @@ export function FillJars({
     jars: sizes[0]?.jars ?? "",
     product: "honey",
     materials: "",
+    honeyC: "",
+    minutes: "",
     lossBy: "computed",
     lostKg: "",
     meanFillG: "",
@@ -120,6 +122,7 @@ export function FillJars({
     const input = inputFrom({
       ...own,
       jarG: forTheHouse(String(own.jarG), "g"),
+      honeyC: forTheHouse(String(own.honeyC), "°C"),
       ...(named
         ? {
             materials: String(named)
@@ -149,7 +152,7 @@ export function FillJars({
       setTaken({});
       setRest([]);
       setStuff([NO_INGREDIENT]);
-      setValues((now) => ({ ...now, jars: "", lostKg: "", meanFillG: "", despite: "" }));
+      setValues((now) => ({ ...now, jars: "", minutes: "", lostKg: "", meanFillG: "", despite: "" }));
     }
   }
 
@@ -220,6 +223,15 @@ export function FillJars({
             { value: "infused", label: "infused honey" },
           ],
         })}
+        {field({
+          name: "honeyC",
+          label: "Honey at",
+          unit: "°C",
+          kind: "figure",
+          span: 1,
+          hint: "at the gate",
+        })}
+        {field({ name: "minutes", label: "It took", unit: "min", kind: "figure", span: 1 })}
         {materials.length > 0 &&
           field({
             name: "materials",

@@ -59,7 +59,7 @@ export function JarPlan({
   const [aim, setAim] = useState("worth");
   const [stays, setStays] = useState(asProposed("1", "kg"));
   const [over, setOver] = useState(asProposed("1", "g"));
-  const [seconds, setSeconds] = useState("20");
+  const [seconds, setSeconds] = useState("");
   const [size, setSize] = useState("");
   const [sizes, setSizes] = useState<readonly string[]>([]);
   const [byHand, setByHand] = useState<Readonly<Record<string, number>>>({});
@@ -155,7 +155,13 @@ export function JarPlan({
           onChange={(v) => setOver(String(v))}
         />
         <Field
-          spec={{ name: "seconds", label: "Seconds a jar", kind: "figure", span: 1 }}
+          spec={{
+            name: "seconds",
+            label: "Seconds a jar",
+            kind: "figure",
+            span: 1,
+            hint: view ? `${view.secondsAJar} ${view.learnt ? "by your fillings" : "is usual"}` : "",
+          }}
           value={seconds}
           onChange={(v) => setSeconds(String(v))}
         />
@@ -258,7 +264,8 @@ export function JarPlan({
           )}
           <p className="mt-2 text-ink-2">
             {plural(view.labels, "label")}
-            {view.boxes > 0 && `, ${plural(view.boxes, "box", "boxes")}`}, about{" "}
+            {view.boxes > 0 && `, ${plural(view.boxes, "box", "boxes")} on ${plural(view.pallets, "pallet")}`}
+            , about{" "}
             {view.minutes < 90 ? `${Math.ceil(view.minutes)} min` : `${(view.minutes / 60).toFixed(1)} h`} at
             the filler.
           </p>

@@ -28,6 +28,12 @@ describe("net quantity", () => {
     expect(netQuantityText(g)).toEqual({ metric, us });
   });
 
+  it("of a pail or a drum is told as its scale does, never more than is in it", () => {
+    expect(netQuantityText(20_447).metric).toBe("20.44 kg");
+    expect(netQuantityText(118_000)).toEqual({ metric: "118 kg", us: "Net Wt 260 lb 2.3 oz 118 kg" });
+    expect(() => netQuantityText(3_000_000)).toThrow("Net quantity");
+  });
+
   // Directive 76/211/EEC, Annex I 3.1, from memory of the directive.
   it.each([
     [50, 2],

@@ -55,7 +55,7 @@ export type Check =
   | {
       readonly check: "ask";
       readonly question: string;
-      readonly when?: "infant" | "no-infant" | "blooms" | "variety" | "infused";
+      readonly when?: "infant" | "no-infant" | "blooms" | "variety" | "infused" | "chunk";
     };
 
 export type Rule = Check & {
@@ -111,6 +111,13 @@ const ANYWHERE: readonly Rule[] = [
     when: "no-infant",
     question: "No line on infants under twelve months: is that as you want it?",
     paragraph: "custom",
+  },
+  {
+    id: "chunk",
+    check: "ask",
+    when: "chunk",
+    question: "Comb fills as much of the jar as where it sells asks (at least half in the USA)?",
+    paragraph: "honey with comb",
   },
   {
     id: "changeover",

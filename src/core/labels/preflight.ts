@@ -263,6 +263,7 @@ const CHECKS: { readonly [K in Check["check"]]: (r: Extract<Rule, { check: K }>,
           f.content.kind,
         ),
       infused: f.product === "infused",
+      chunk: f.product === "chunk",
     }[r.when ?? "infant"];
     return r.when !== undefined && !asked ? null : check(r.question);
   },

@@ -9,7 +9,9 @@ export async function up(db: Knex): Promise<void> {
       add column mark text, add column product text, add column ingredients jsonb, add column piece_g int[],
       -- What was known of the honey as it went in, at its worst where it is a limit.
       add column water_pct double precision, add column upper_pct double precision,
-      add column hmf_mg_kg double precision, add column pfund_mm double precision, add column blooms jsonb;
+      add column hmf_mg_kg double precision, add column pfund_mm double precision, add column blooms jsonb,
+      -- How warm it was filled, and how long it took.
+      add column fill_c double precision, add column minutes double precision;
   `);
   await showLive(db, "lot");
   await db.raw("create index lot_mark on lot (mark)");

@@ -35,6 +35,9 @@ export interface LotRow {
   readonly water_pct: number | null;
   readonly upper_pct: number | null;
   readonly hmf_mg_kg: number | null;
+  /** How warm it was filled, °C, and how long it took. */
+  readonly fill_c: number | null;
+  readonly minutes: number | null;
   readonly pfund_mm: number | null;
   readonly blooms: readonly { readonly what: string; readonly pct: number }[] | null;
 }
@@ -290,3 +293,20 @@ export const productRuns = (db: Knex, most: number): Promise<ProductRunRow[]> =>
 
 export const oneProductRun = (db: Knex, id: number): Promise<ProductRunRow | undefined> =>
   productRunsAll(db).where("r.id", id).first();
+
+/** Seconds a jar took at the last fillings whose time was told; null where none was. */
+export async function secondsAJar(db: Knex): Promise<number | null> {
+  const rows: { minutes: number; jars: number }[] = await db
+    .select("*")
+    .from(
+      db("live_lot as l")
+        .whereNotNull("l.minutes")
+        .groupBy("l.entry_id")
+        .orderByRaw("max(l.id) desc")
+        .limit(5)
+        .select("l.entry_id", db.raw("max(l.minutes) as minutes"), db.raw("sum(l.jars)::int as jars"))
+        .as("fillings"),
+    );
+  const jars = rows.reduce((n, r) => n + r.jars, 0);
+  return jars > 0 ? (rows.reduce((n, r) => n + r.minutes, 0) * 60) / jars : null;
+}

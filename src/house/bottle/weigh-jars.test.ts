@@ -19,7 +19,7 @@ describe("jars on the scale", () => {
   it("every jar holds its label: said, kept with its weights, undone", async () => {
     const { say, entry } = await house.act<object>("weigh-jars", { jarG: 454, jars: 30, weights: thirty() });
     expect(say).toMatch(
-      /^30 jars of 454 g weighed, mean 457\.0 g\. Every jar holds what its label says\. As an inspector's sample \(OIML R 87\) they would pass\. Aim for 45\d\.\d g\.$/,
+      /^30 jars of 454 g weighed, mean 457\.0 g\. Every jar holds what its label says\. As an inspector's sample \(OIML R 87\) they would pass\. The scale was not checked with a known weight that day\. Aim for 45\d\.\d g\.$/,
     );
     const [kept] = await fillChecks(house.db, 5);
     expect(kept).toMatchObject({ jar_g: 454, lot_jars: 30, who: "Ines", code: null });

@@ -130,6 +130,7 @@ describe("whatever people do", () => {
             "set-fan",
             // What they speak of may have been taken back.
             "check-instrument",
+            "change-machine",
             "tend-mesh",
           ].includes(name),
       ),

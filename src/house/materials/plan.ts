@@ -4,6 +4,7 @@ import { z } from "zod";
 import { JAR_AIMS, type JarPlan, MOST_SIZES, planJars, type Supply, toOrder } from "@/core/bottling";
 import { DomainError } from "@/core/domain-error";
 import type { Solver } from "@/core/programme";
+import { secondsAJar } from "../bottle/records";
 import { dayIn, daysLater, writtenDay } from "../language/clock";
 import { Refusal, refuse } from "../language/errors";
 import { choice, count, jarMassG, massKgOrNone, number, text } from "../language/fields";
@@ -31,8 +32,12 @@ export const JAR_PLAN_ASKED = z.strictObject({
   /** By hand: so many of a size. */
   byHand: z.record(z.string().regex(/^\d{1,5}$/), count("Jars", 0, 100_000)).default({}),
   /** A jar at the filler takes so long, lid and wiping too. */
-  secondsAJar: number("Seconds a jar", 1, 600).default(20),
+  secondsAJar: number("Seconds a jar", 1, 600).optional(),
+  boxesOnPallet: count("Boxes on a pallet", 1, 1000).default(60),
 });
+/** Filled, weighed, wiped and shut, by hand at one gate (common practice). */
+const USUAL_SECONDS = 20;
+
 export type JarPlanAsked = z.infer<typeof JAR_PLAN_ASKED>;
 
 export interface PlannedRow {
@@ -68,8 +73,12 @@ export interface JarPlanView {
     readonly late: boolean;
   }[];
   readonly minutes: number;
+  readonly secondsAJar: number;
+  /** By the house's own fillings, not by common practice. */
+  readonly learnt: boolean;
   readonly labels: number;
   readonly boxes: number;
+  readonly pallets: number;
   /** For the form that fills them. */
   readonly fill: string;
 }
@@ -188,6 +197,9 @@ export async function jarPlan(
     return box ? Math.ceil((jarsOf.get(jarG) ?? 0) / box.holds) : null;
   };
   const fill = plan.sizes.filter((p) => p.jars > 0);
+  const boxes = plan.sizes.reduce((n, p) => n + (boxesOf(p.nominalG) ?? 0), 0);
+  const learnt = await secondsAJar(db);
+  const seconds = asked.secondsAJar ?? learnt ?? USUAL_SECONDS;
   return {
     status: plan.status,
     from: spoken(vessels.map((v) => v.name)),
@@ -231,9 +243,12 @@ export async function jarPlan(
               : `${w.pieces} of ${w.id}, to be ordered by ${writtenDay(w.byDay)}`,
       };
     }),
-    minutes: (total * asked.secondsAJar) / 60,
+    minutes: (total * seconds) / 60,
+    secondsAJar: Math.round(seconds),
+    learnt: asked.secondsAJar === undefined && learnt !== null,
     labels: total,
-    boxes: plan.sizes.reduce((n, p) => n + (boxesOf(p.nominalG) ?? 0), 0),
+    boxes,
+    pallets: Math.ceil(boxes / asked.boxesOnPallet),
     fill: `/bottle?do=lot&vessels=${encodeURIComponent(vessels.map((v) => v.name).join(","))}&sizes=${fill.map((p) => `${p.jars}x${p.nominalG}`).join(",")}`,
   };
 }

@@ -21,22 +21,30 @@ function chosen(all: readonly MaterialRow[], jarG: number, named: readonly strin
   });
 }
 
+export interface Booked {
+  /** What of which is more than was on record. */
+  readonly over: readonly string[];
+  /** What was taken, by name. */
+  readonly used: readonly string[];
+}
+
 /**
  * Books what a filling used. More used than is on record is used all the same: the jars are full; it is said.
- * @returns what of which is more than was on record
  */
 export async function bookMaterials(
   work: Work,
   filled: readonly Filled[],
   named: readonly string[],
-): Promise<string[]> {
+): Promise<Booked> {
   const all = await materials(work.tx);
-  if (all.length === 0) return [];
+  if (all.length === 0) return { over: [], used: [] };
   const left = new Map(all.map((m) => [m.id, m.pieces]));
   const over: string[] = [];
+  const used = new Set<string>();
   for (const { lotId, code, jarG, jars } of filled)
     for (const m of chosen(all, jarG, named)) {
       const pieces = Math.ceil(jars / m.holds);
+      used.add(m.name);
       await takeOut(work, m, { lotId, pieces, why: "filled", because: `${m.name} went into lot ${code}` });
       const rest = (left.get(m.id) ?? 0) - pieces;
       left.set(m.id, rest);
@@ -45,7 +53,7 @@ export async function bookMaterials(
           `${plural(-rest, m.kind, m.kind === "box" ? "boxes" : `${m.kind}s`)} more than on record (${m.name})`,
         );
     }
-  return over.map(capital);
+  return { over: over.map(capital), used: [...used] };
 }
 
 /** Takes pieces of a material from its deliveries, the oldest first; what none of them holds has no known origin. */

@@ -72,10 +72,15 @@ let named = 0;
 let mesh = "Sieve";
 const fresh = (): string => `n${++named}`;
 
+/** A picture of eight by eight grey pixels. */
+const GREY_SQUARE =
+  "iVBORw0KGgoAAAANSUhEUgAAAAgAAAAICAAAAADhZOFXAAAADklEQVR4nGNwgAIGyhgAQGYQARrY3dQAAAAASUVORK5CYII=";
+
 /** By command; a list where one command is used in several ways. */
 export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
   "set-house": (d) => ({
     name: `House ${d.a}`,
+    address: "Lane 1",
     country: "Holmland",
     lotPrefix: "TH",
     targetPct: 17 + d.a / 10,
@@ -349,7 +354,7 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
   "spoil-labels": (d, s) => ({ lot: from(d, s.lots, "TH26-099-X"), labels: d.a + 1 }),
   "set-label-rules": (d) => ({ pack: ["eu", "usa", "codex"][d.a % 3] }),
   "set-article-number": () => ({ honeyKind: fresh(), jarG: 250, gtin: "6291041500213" }),
-  "set-logo": () => ({ data: "iVBORw0KGgo" }),
+  "set-logo": () => ({ data: GREY_SQUARE }),
   "show-lot": (d, s) => ({ lot: from(d, s.lots, "TH26-099-X"), shown: d.a % 2 === 0 }),
   "send-jars": (d, s) => ({
     lot: from(d, s.lots, "TH26-099-X"),

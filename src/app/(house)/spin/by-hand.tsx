@@ -82,8 +82,14 @@ export function ByHand({ stations }: { stations: FloorView["handStations"] }) {
         fields={[
           { name: "super", label: "Super waiting", placeholder: "41", span: 1 },
           { name: "pieces", label: "Pieces", kind: "figure", span: 1 },
-          { name: "pieceG", label: "Each", unit: "g", kind: "figure", value: "200", span: 1 },
+          { name: "pieceG", label: "Each", unit: "g", kind: "figure", span: 1 },
           { name: "kg", label: "All together, drained", unit: "kg", kind: "figure" },
+          {
+            name: "weightsG",
+            label: "Or each piece, g",
+            span: 3,
+            hint: "312 298 341: sold by its own weight",
+          },
           { name: "despite", label: "Why it goes into jars all the same", whenAsked: true, span: 3 },
         ]}
       />

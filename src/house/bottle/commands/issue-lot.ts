@@ -16,10 +16,11 @@ import {
   note,
   number,
   tag,
+  tempC,
   text,
 } from "../../language/fields";
-import { jar, massG, shown } from "../../language/shown";
-import { capital, plural } from "../../language/spoken";
+import { jar, massG, shown, temp } from "../../language/shown";
+import { capital, plural, spoken } from "../../language/spoken";
 import { vesselName } from "../../language/vessel-name";
 import { defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";
@@ -52,6 +53,9 @@ function besideField<T>(reckon: () => T): T {
 
 /** What is filled into jars; comb is cut and bulk sold by commands of their own. */
 const FILLED = ["honey", "set", "chunk", "infused"] as const;
+
+/** Honey with comb in it is sold within so many months. */
+const CHUNK_MONTHS = 12;
 
 export const issueLot = defineCommand({
   name: "issue-lot",
@@ -111,6 +115,10 @@ export const issueLot = defineCommand({
       .array(text("A material", 60), { error: "The materials are a list of names." })
       .max(20)
       .default([]),
+    /** The honey's temperature at the gate. */
+    honeyC: tempC("The honey's temperature", 5, 60).optional(),
+    /** From the first jar to the last. */
+    minutes: number("How long it took", 1, 1440, "min").optional(),
     /** Why it goes into jars although something speaks against it. */
     despite: note("The reason"),
   }),
@@ -138,7 +146,12 @@ export const issueLot = defineCommand({
     const twice = sizes.findIndex((size, k) => sizes.findIndex((other) => other.jarG === size.jarG) !== k);
     if (twice > 0)
       refuse("size-twice", "Each size of jar stands once, with all its jars.", `more.${twice - 1}.jarG`);
-    const bestBefore = input.bestBefore ?? monthsLater(filledOn, work.house.best_before_months);
+    // Comb in the jar crystallises the honey round it (common practice).
+    const months =
+      input.product === "chunk"
+        ? Math.min(CHUNK_MONTHS, work.house.best_before_months)
+        : work.house.best_before_months;
+    const bestBefore = input.bestBefore ?? monthsLater(filledOn, months);
     if (bestBefore <= filledOn)
       refuse("best-before", `Best before ${writtenDay(bestBefore)} is not after the filling.`, "bestBefore");
     const drawn: { fillId: number; name: string; heldGrams: number; takenGrams?: number }[] = [];
@@ -249,11 +262,13 @@ export const issueLot = defineCommand({
         jars: lot.jars,
         mean_fill_g: lot.meanFillG,
         best_before: bestBefore,
+        fill_c: input.honeyC ?? null,
+        minutes: input.minutes ?? null,
         ...seen,
       });
       filled.push({ lotId, code: lot.code, jarG: lot.jarG, jars: lot.jars });
     }
-    const over = await bookMaterials(work, filled, input.materials);
+    const { over, used: stuff } = await bookMaterials(work, filled, input.materials);
     const stays = used.filter((d) => d.heldGrams > d.grams);
     const [one] = lots;
     return {
@@ -270,10 +285,11 @@ export const issueLot = defineCommand({
       from: used.map((d) => d.name),
       ...said,
       over,
+      materials: stuff,
       stays: stays.map((d) => ({ vessel: d.name, grams: d.heldGrams - d.grams })),
     };
   },
-  say: ({ lots, lostGrams, stays, owner, despite, over }) =>
+  say: ({ lots, lostGrams, stays, owner, despite, over, from, materials }, { honeyC, minutes }) =>
     [
       ...lots.map(
         (l) =>
@@ -281,7 +297,12 @@ export const issueLot = defineCommand({
       ),
       lostGrams > 0 ? `${massG(lostGrams, 2)} lost` : "nothing lost",
       ...stays.map((p) => `${massG(p.grams, 2)} stay in ${p.vessel}`),
+      // One source needs no word; where there are several the lot says so.
+      ...((from ?? []).length > 1 ? [`of ${spoken(from)} together`] : []),
+      ...((materials ?? []).length > 0 ? [`in ${spoken(materials)}`] : []),
       ...(over ?? []),
+      ...(honeyC === undefined ? [] : [`filled at ${temp(honeyC, 0)}`]),
+      ...(minutes === undefined ? [] : [`in ${Math.round(minutes)} min`]),
     ].join("; ") + (despite ? `. Although ${despite}.` : "."),
   grams: ({ jarredGrams }) => jarredGrams,
 });

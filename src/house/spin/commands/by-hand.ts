@@ -1,5 +1,7 @@
 import { z } from "zod";
+import { readWeights } from "@/core/bottling";
 import { type HandWay, handStation } from "@/core/dayplan";
+import { mustBeWithin } from "@/core/domain-error";
 import { gramsFromKg } from "@/core/units";
 import { bottleGate } from "../../bottle/gate";
 import { newLot } from "../../bottle/new-lot";
@@ -9,7 +11,6 @@ import {
   choice,
   count,
   jarMassG,
-  list,
   massKg,
   massKgOrNone,
   note,
@@ -113,7 +114,7 @@ function piecesOf({
   readonly kg?: number | undefined;
   readonly weightsG?: readonly number[] | undefined;
 }): { pieces: number; pieceG: number; grams: number } {
-  if (weightsG) {
+  if (weightsG && weightsG.length > 0) {
     if (pieces !== undefined && pieces !== weightsG.length)
       refuse("pieces", `${pieces} pieces were counted and ${weightsG.length} weighed.`, "pieces");
     return {
@@ -149,7 +150,22 @@ export const cutComb = defineCommand({
     pieceG: jarMassG("Net quantity of a piece", 20, 2000).optional(),
     kg: massKg("All pieces together, drained", 60).optional(),
     /** Or each piece by itself: it is sold by its own weight. Wax counts, the box does not. */
-    weightsG: list("Each piece's weight", jarMassG("A piece", 20, 5000), 500).optional(),
+    weightsG: z
+      .union([z.array(z.number()).max(500), z.string().max(5000)], {
+        error: "The pieces' weights are figures in grams.",
+      })
+      .transform((told, ctx): number[] => {
+        try {
+          const list = (typeof told === "string" ? readWeights(told) : told).map(Math.floor);
+          for (const g of list) mustBeWithin(g, 20, 5000, "A piece", "g");
+          return list;
+        } catch (fault) {
+          ctx.addIssue({ code: "custom", message: (fault as Error).message });
+          return z.NEVER;
+        }
+      })
+      .meta({ description: "Each piece's weight, whole grams: a list, or text." })
+      .optional(),
     honeyKind: text("The kind", 60).default("Cut comb honey"),
     /** Why it is cut although something speaks against it. */
     despite: note("The reason"),
@@ -188,13 +204,13 @@ export const cutComb = defineCommand({
       honey_kind: input.honeyKind,
       nominal_g: pieceG,
       jars: pieces,
-      piece_g: input.weightsG ?? null,
+      piece_g: input.weightsG?.length ? input.weightsG : null,
       mean_fill_g: mean,
       best_before: monthsLater(filledOn, work.house.best_before_months),
       product: "comb",
       ...seen,
     });
-    return { super: comb.tag, lot: code, pieces, grams, each: input.weightsG ? null : pieceG };
+    return { super: comb.tag, lot: code, pieces, grams, each: input.weightsG?.length ? null : pieceG };
   },
   say: ({ super: from, lot, pieces, grams, each }, { pieceG }) =>
     `Lot ${lot}: ${plural(pieces, "piece")} of comb ${(each ?? pieceG) ? `of ${jar(each ?? pieceG ?? 0)} ` : "weighed one by one "}cut from super ${from}, ${massG(grams)}. Freeze them against moth.`,
