@@ -131,6 +131,7 @@ describe("whatever people do", () => {
             // What they speak of may have been taken back.
             "check-instrument",
             "change-machine",
+            "spoil-labels",
             "tend-mesh",
           ].includes(name),
       ),
