@@ -2,15 +2,13 @@
 
 import { Minus, Plus } from "lucide-react";
 import Link from "next/link";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { mass, massG } from "@/house/language/shown";
 import { capital, plural } from "@/house/language/spoken";
 import type { JarPlanView } from "@/house/materials/plan";
 import { Field } from "./fields/field";
 import { asProposed, figureIn, forTheHouse } from "./fields/figure";
-
-/** Nobody presses so fast that a plan need be made in between, ms. */
-const PAUSE_MS = 200;
+import { useAsked } from "./use-asked";
 
 /** The honey in the vessel as a bar, parted by the jars it fills. */
 function Bar({ view }: { view: JarPlanView }) {
@@ -63,8 +61,6 @@ export function JarPlan({
   const [size, setSize] = useState("");
   const [sizes, setSizes] = useState<readonly string[]>([]);
   const [byHand, setByHand] = useState<Readonly<Record<string, number>>>({});
-  const [view, setView] = useState<JarPlanView | null>(null);
-  const [wrong, setWrong] = useState<string | null>(null);
 
   const body = JSON.stringify({
     vessels: [vessel],
@@ -75,28 +71,7 @@ export function JarPlan({
     sizesG: sizes,
     byHand,
   });
-  useEffect(() => {
-    const stop = new AbortController();
-    const wait = setTimeout(async () => {
-      try {
-        const answer = await fetch("/api/v1/jar-plan", {
-          method: "POST",
-          headers: { "content-type": "application/json" },
-          body,
-          signal: stop.signal,
-        });
-        const said = await answer.json();
-        if (answer.ok) setView(said);
-        setWrong(answer.ok ? null : said.detail);
-      } catch {
-        if (!stop.signal.aborted) setWrong("The house does not answer just now.");
-      }
-    }, PAUSE_MS);
-    return () => {
-      clearTimeout(wait);
-      stop.abort();
-    };
-  }, [body]);
+  const { view, wrong } = useAsked<JarPlanView>("/api/v1/jar-plan", body);
 
   /** One more or fewer than what was pressed last, however fast the plan comes back. */
   const change = (jarG: number, planned: number, by: number) =>
@@ -183,9 +158,9 @@ export function JarPlan({
           }}
         />
       </div>
-      {wrong && (
+      {wrong.length > 0 && (
         <p className="mt-3 font-semibold text-stop" role="alert">
-          {wrong}
+          {[...new Set(wrong.map((w) => w.message))].join(" ")}
         </p>
       )}
       {view && (

@@ -131,6 +131,9 @@ export function writtenDate(iso: string, language: LabelLanguage = "en"): string
   }).format(at);
 }
 
+/** What was pasted over several lines stands in one. */
+const oneLine = (text: string): string => text.trim().replace(/\s+/g, " ");
+
 function linesIn(input: LabelInput, design: LabelDesign, language: LabelLanguage): LabelLine[] {
   const words = LABEL_WORDS[language];
   const second = language !== "en";
@@ -155,8 +158,8 @@ function linesIn(input: LabelInput, design: LabelDesign, language: LabelLanguage
           .join(", "),
       },
     !second && design.blooms && !!input.bloomsSaid && { id: "blooms", text: `Blooms: ${input.bloomsSaid}` },
-    !second && design.storage.trim() !== "" && { id: "storage", text: design.storage.trim() },
-    !second && design.nutrition.trim() !== "" && { id: "nutrition", text: design.nutrition.trim() },
+    !second && design.storage.trim() !== "" && { id: "storage", text: oneLine(design.storage) },
+    !second && design.nutrition.trim() !== "" && { id: "nutrition", text: oneLine(design.nutrition) },
     !second &&
       design.priceKg > 0 && {
         id: "price",
@@ -190,8 +193,8 @@ export function labelContent(input: LabelInput): LabelContent {
   const text = (id: LabelLine["id"]) => lines.find((l) => l.id === id)?.text ?? "";
   return {
     kind: kindOnLabel(input.honeyKind),
-    free: design.free.trim(),
-    kindAlso: design.also === "" ? "" : design.kindAlso.trim(),
+    free: oneLine(design.free),
+    kindAlso: design.also === "" ? "" : oneLine(design.kindAlso),
     netMetric: metric,
     netUs: us,
     // "454 g  16 oz (1 lb)", or "Net Wt 16 oz (1 lb) 454 g" as it is wanted in the USA.

@@ -45,6 +45,8 @@ export interface LabelDesign {
   /** Price of a kilogram, for pieces that are priced by weight; 0 where none is said. */
   readonly priceKg: number;
   readonly currency: string;
+  /** The jar's main panel as it was measured, cm²; 0 where nobody did. */
+  readonly panelCm2: number;
 }
 
 /** A label as most houses begin: 62 x 43 mm, one QR code. */
@@ -69,6 +71,7 @@ export const FIRST_DESIGN: LabelDesign = {
   logo: false,
   priceKg: 0,
   currency: "",
+  panelCm2: 0,
 };
 
 /** Labels by their plain size, mm, as sheets and rolls of them are sold anywhere; margins centre them. */

@@ -153,6 +153,22 @@ const EU_RULES: readonly Rule[] = [
   },
 ];
 
+/** What Australia and New Zealand share. */
+const FOOD_STANDARDS_CODE: readonly Rule[] = [
+  { id: "kind", check: "kind", paragraph: "Food Standards Code 2.8.2" },
+  { id: "packer", check: "packer", paragraph: "Food Standards Code 1.2.2" },
+  { id: "lot", check: "lot", paragraph: "Food Standards Code 1.2.2" },
+  { id: "date", check: "date", paragraph: "Food Standards Code 1.2.5" },
+  { id: "ingredients", check: "ingredients", paragraph: "Food Standards Code 1.2.3 and 1.2.4" },
+  { id: "nutrition", check: "nutrition", exempt: "", paragraph: "Food Standards Code 1.2.8" },
+  {
+    id: "tutin",
+    check: "ask",
+    question: "Tutin: at most 0.7 mg/kg, shown for this lot?",
+    paragraph: "Food Standards Code 1.4.1",
+  },
+];
+
 export const RULE_PACKS = {
   codex: {
     name: "General, by Codex",
@@ -280,7 +296,6 @@ export const RULE_PACKS = {
     dated: "2025",
     authority: AUTHORITY,
     rules: [
-      { id: "kind", check: "kind", paragraph: "Food Standards Code 2.8.2" },
       { id: "net", check: "net", shows: "metric", paragraph: "National Trade Measurement Regulations 2009" },
       {
         id: "figures-asked",
@@ -288,23 +303,13 @@ export const RULE_PACKS = {
         question: "Figures are high enough for the longest side of the jar (2, 2.5, 3.3 or 4.8 mm)?",
         paragraph: "National Trade Measurement Regulations 2009",
       },
-      { id: "packer", check: "packer", paragraph: "Food Standards Code 1.2.2" },
-      { id: "lot", check: "lot", paragraph: "Food Standards Code 1.2.2" },
-      { id: "date", check: "date", paragraph: "Food Standards Code 1.2.5" },
       {
         id: "origin",
         check: "origin",
         as: "countries",
         paragraph: "Country of Origin Information Standard 2016",
       },
-      { id: "ingredients", check: "ingredients", paragraph: "Food Standards Code 1.2.3 and 1.2.4" },
-      { id: "nutrition", check: "nutrition", exempt: "", paragraph: "Food Standards Code 1.2.8" },
-      {
-        id: "tutin",
-        check: "ask",
-        question: "Tutin: at most 0.7 mg/kg, shown for this lot?",
-        paragraph: "Food Standards Code 1.4.1",
-      },
+      ...FOOD_STANDARDS_CODE,
       ...ANYWHERE,
     ],
   },
@@ -313,25 +318,14 @@ export const RULE_PACKS = {
     dated: "2025",
     authority: AUTHORITY,
     rules: [
-      { id: "kind", check: "kind", paragraph: "Food Standards Code 2.8.2" },
       { id: "net", check: "net", shows: "metric", paragraph: "Weights and Measures Regulations 1999" },
-      { id: "packer", check: "packer", paragraph: "Food Standards Code 1.2.2" },
-      { id: "lot", check: "lot", paragraph: "Food Standards Code 1.2.2" },
-      { id: "date", check: "date", paragraph: "Food Standards Code 1.2.5" },
       {
         id: "origin",
         check: "origin",
         as: "voluntary",
         paragraph: "no duty to say it; what is said must be true",
       },
-      { id: "ingredients", check: "ingredients", paragraph: "Food Standards Code 1.2.3 and 1.2.4" },
-      { id: "nutrition", check: "nutrition", exempt: "", paragraph: "Food Standards Code 1.2.8" },
-      {
-        id: "tutin",
-        check: "ask",
-        question: "Tutin: at most 0.7 mg/kg, shown for this lot?",
-        paragraph: "Food Standards Code 1.4.1",
-      },
+      ...FOOD_STANDARDS_CODE,
       ...ANYWHERE,
     ],
   },

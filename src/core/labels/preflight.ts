@@ -31,8 +31,6 @@ export interface LabelFacts {
   readonly gtin: string | null;
   /** Rules a person has answered with yes. */
   readonly answered: readonly string[];
-  /** Area of the main panel, cm²; the label's own where left out. */
-  readonly panelCm2?: number;
 }
 
 export interface Finding {
@@ -60,7 +58,23 @@ const mm = (x: number): string => `${Number(x.toFixed(2))} mm`;
 const upTenth = (x: number): number => Math.ceil(x * 10 - 1e-9) / 10;
 const HAIR = 1e-6;
 
-const mainPanel = (f: LabelFacts): number => f.panelCm2 ?? (f.design.widthMm * f.design.heightMm) / 100;
+/** A jar is so much higher than wide, and honey so heavy, g/ml; four tenths of its side are its main panel (21 CFR 101.1). */
+const JAR = { slender: 1.3, gMl: 1.4, share: 0.4 } as const;
+/** Jars of one content differ by so much in what they show. */
+const UNLIKE = 1.5;
+
+/** The main panel: as it was measured, or as a plain round jar of that content has it, and as large as it may be. */
+function mainPanel(f: LabelFacts): {
+  readonly cm2: number;
+  readonly mostCm2: number;
+  readonly told: boolean;
+} {
+  const { panelCm2 } = f.design;
+  if (panelCm2 > 0) return { cm2: panelCm2, mostCm2: panelCm2, told: true };
+  const d = ((4 * f.nominalG) / JAR.gMl / (JAR.slender * Math.PI)) ** (1 / 3);
+  const cm2 = JAR.share * Math.PI * d * d * JAR.slender;
+  return { cm2, mostCm2: UNLIKE * cm2, told: false };
+}
 
 function figures(f: LabelFacts, leastMm: number): Found {
   const drawn = f.layouts.find((l) => l.netFrom !== null)?.figuresMm ?? 0;
@@ -93,12 +107,19 @@ const CHECKS: { readonly [K in Check["check"]]: (r: Extract<Rule, { check: K }>,
       const row = r.byQuantity.find(([g]) => f.nominalG <= g);
       return figures(f, row?.[1] ?? 6);
     }
-    const row = r.byPanel.find(([cm2]) => mainPanel(f) <= cm2 + HAIR);
-    return figures(f, row?.[1] ?? 12.7);
+    const panel = mainPanel(f);
+    const leastOn = (area: number): number => r.byPanel.find(([cm2]) => area <= cm2 + HAIR)?.[1] ?? 12.7;
+    const [least, most] = [leastOn(panel.cm2), leastOn(panel.mostCm2)];
+    const drawn = f.layouts.find((l) => l.netFrom !== null)?.figuresMm ?? 0;
+    if (panel.told || least === most || drawn >= most - HAIR || drawn < least - HAIR) return figures(f, most);
+    return check(
+      `Figures ${mm(drawn)}: ${mm(least)} are needed on most jars of that content, ${mm(most)} on larger ones. Measure the jar's main panel`,
+    );
   },
   letters: (r, f) => {
-    // The smaller letters are for what is small on all its sides; a jar's surface is more than its label's.
-    const small = r.small && mainPanel(f) < r.small.underCm2 && f.panelCm2 !== undefined;
+    // The smaller letters are for what is small on all its sides, which somebody has measured.
+    const panel = mainPanel(f);
+    const small = r.small && panel.told && panel.cm2 < r.small.underCm2;
     const least = small ? (r.small?.mm ?? r.mm) : r.mm;
     const { lettersMm } = f.design;
     return lettersMm >= least - HAIR
@@ -111,7 +132,7 @@ const CHECKS: { readonly [K in Check["check"]]: (r: Extract<Rule, { check: K }>,
   },
   foot: (r, f) => {
     const shown = f.layouts.find((l) => l.netFrom !== null);
-    if (!shown || mainPanel(f) <= r.notUnderCm2) return null;
+    if (!shown || mainPanel(f).cm2 <= r.notUnderCm2) return null;
     // What is measured is where the figures begin, not the room kept over them.
     const from = 1 - (shown.padMm + shown.figuresMm) / shown.heightMm;
     if (from >= 1 - r.share - HAIR) return met(`Net quantity in the lower ${r.share * 100} %`);

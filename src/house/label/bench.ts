@@ -1,7 +1,6 @@
 /** The label bench of one lot: its look, drawn; what the rules make of it; what was printed of it. */
 import type { Knex } from "knex";
 import { z } from "zod";
-import { DomainError } from "@/core/domain-error";
 import {
   type Finding,
   type LabelDesign,
@@ -12,7 +11,7 @@ import {
   sheetGrid,
 } from "@/core/labels";
 import { type LotRow, markOf, oneLot } from "../bottle/records";
-import { Refusal } from "../language/errors";
+import { beside } from "../language/errors";
 import { choice, list, text } from "../language/fields";
 import { designField } from "./design";
 import { labelSvg } from "./draw";
@@ -82,7 +81,9 @@ export async function labelBench(db: Knex, asked: BenchAsked): Promise<LabelBenc
   const source = await labelSource(db, lot);
   const design = asked.design ?? (await designOf(db, lot));
   const pack = asked.pack ?? source.rules.pack;
-  const { layouts, findings } = asFields(() => checked(source, design, { answered: asked.answered, pack }));
+  const { layouts, findings } = beside("design", () =>
+    checked(source, design, { answered: asked.answered, pack }),
+  );
   const logo = design.logo ? source.logo : null;
   const kg = lotKg(lot);
   const rules = RULE_PACKS[pack];
@@ -104,18 +105,6 @@ export async function labelBench(db: Knex, asked: BenchAsked): Promise<LabelBenc
 }
 
 const lotKg = (lot: LotRow): number => (lot.mean_fill_g * lot.jars) / 1000;
-
-/** What the core refuses of a look is a refusal of the field. */
-function asFields<T>(reckon: () => T): T {
-  try {
-    return reckon();
-  } catch (fault) {
-    if (!(fault instanceof DomainError)) throw fault;
-    throw new Refusal(fault.code, fault.message, 422, [{ path: "design", message: fault.message }], {
-      cause: fault,
-    });
-  }
-}
 
 export interface LabelDesk {
   readonly bench: LabelBench;

@@ -46,6 +46,7 @@ export const designField = z
       logo: yes(FIRST_DESIGN.logo),
       priceKg: number("The price of a kilogram", 0, 100_000).default(0),
       currency: note("The currency", 8),
+      panelCm2: number("The jar's main panel", 0, 20_000).default(0),
     },
     { error: "The label's look is missing." },
   )

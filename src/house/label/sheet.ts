@@ -88,7 +88,7 @@ export async function labelSheet(
   const printed = options.print === undefined ? undefined : await onePrint(db, options.print);
   if (options.print !== undefined && printed?.lot_id !== lot.id)
     refuse("unknown-print", `Labels ${options.print} of lot ${lot.code} were not printed.`, "print");
-  const kept = printed?.design ?? (await designOf(db, lot));
+  const kept = printed ? { ...FIRST_DESIGN, ...printed.design } : await designOf(db, lot);
   const design = { ...kept, ...(options.code ? { code: options.code } : {}) };
   const part = printed?.part ?? options.part ?? (design.parts === "one" ? "one" : "front");
   const page = printed?.page ?? options.page ?? "a4";
@@ -139,9 +139,10 @@ export async function printedSvg(db: Knex, id: number): Promise<string | null> {
   if (!printed) return null;
   const lot = await lotById(db, printed.lot_id);
   const source = await labelSource(db, lot);
+  const design = { ...FIRST_DESIGN, ...printed.design };
   return labelSvg(
-    layoutOf(source, printed.design, printed.part),
-    printed.design.logo ? source.logo : null,
+    layoutOf(source, design, printed.part),
+    design.logo ? source.logo : null,
     `Lot ${lot.code}`,
   );
 }

@@ -27,6 +27,16 @@ export function refuse(code: string, message: string, field?: string): never {
   throw new Refusal(code, message, 422, field ? [{ path: field, message }] : []);
 }
 
+/** What the core refuses of a figure is refused beside the field it was typed in. @throws Refusal */
+export function beside<T>(path: string, reckon: () => T): T {
+  try {
+    return reckon();
+  } catch (cause) {
+    if (!(cause instanceof DomainError)) throw cause;
+    throw new Refusal(cause.code, cause.message, 422, [{ path, message: cause.message }], { cause });
+  }
+}
+
 const MOST_PROBLEMS = 200;
 
 /** One issue as problems, each beside its field; a field nobody asked for is named. */

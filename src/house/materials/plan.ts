@@ -2,11 +2,10 @@
 import type { Knex } from "knex";
 import { z } from "zod";
 import { JAR_AIMS, type JarPlan, MOST_SIZES, planJars, type Supply, toOrder } from "@/core/bottling";
-import { DomainError } from "@/core/domain-error";
 import type { Solver } from "@/core/programme";
 import { secondsAJar } from "../bottle/records";
 import { dayIn, daysLater, writtenDay } from "../language/clock";
-import { Refusal, refuse } from "../language/errors";
+import { beside, refuse } from "../language/errors";
 import { choice, count, jarMassG, massKgOrNone, number, text } from "../language/fields";
 import { jar, mass, massG } from "../language/shown";
 import { capital, plural, spoken } from "../language/spoken";
@@ -150,7 +149,7 @@ export async function jarPlan(
     jars: o.jars,
     byDay: o.by_day,
   }));
-  const plan = planned(() =>
+  const plan = beside("sizesG", () =>
     planJars(
       {
         honeyG: heldG,
@@ -283,18 +282,6 @@ function limitsSaid(plan: JarPlan, asked: JarPlanAsked): string {
   if (supplies.length > 0)
     return `${stopped}No more of ${spoken(supplies)}: ${plan.leftG >= 500 ? `${massG(plan.leftG)} of honey stay` : "honey is used up too"}.`;
   return `${stopped}${plan.limitedBy.includes("honey") ? `The honey is what limits it; ${mass(plan.leftG / 1000, 2)} fill no jar more.` : `${massG(plan.leftG)} of honey stay.`}`;
-}
-
-/** What the core refuses is a refusal of what was asked. */
-function planned<T>(reckon: () => T): T {
-  try {
-    return reckon();
-  } catch (fault) {
-    if (!(fault instanceof DomainError)) throw fault;
-    throw new Refusal(fault.code, fault.message, 422, [{ path: "sizesG", message: fault.message }], {
-      cause: fault,
-    });
-  }
 }
 
 export interface StockRow {

@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { type LabelDesign, RULE_PACKS, SHEET_PRESETS } from "@/core/labels";
 import type { LabelBench as Bench } from "@/house/label/bench";
 import { mass } from "@/house/language/shown";
@@ -10,12 +10,10 @@ import { figureIn } from "../fields/figure";
 import type { FieldSpec } from "../fields/spec";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
+import { useAsked } from "../use-asked";
 import { LabelDrawing } from "./drawing";
 import { Preflight } from "./preflight";
 import { SheetPlaces } from "./sheet-places";
-
-/** Nobody types so fast that a label need be drawn in between, ms. */
-const PAUSE_MS = 200;
 
 type Values = { readonly [K in keyof LabelDesign]: string | boolean };
 
@@ -93,6 +91,7 @@ const LOOK: readonly FieldSpec<keyof LabelDesign & string>[] = [
   { name: "nutrition", label: "Nutrition, as typed", span: 3 },
   { name: "priceKg", label: "Price of a kilogram", kind: "figure", span: 1, hint: "by weight" },
   { name: "currency", label: "Currency", span: 1 },
+  { name: "panelCm2", label: "Jar's main panel, cm²", kind: "figure", span: 1, hint: "0: not measured" },
   { name: "infant", label: "Line on infants", kind: "check" },
   { name: "colourClass", label: "Colour class", kind: "check" },
   { name: "blooms", label: "Shares of blooms", kind: "check" },
@@ -101,11 +100,9 @@ const LOOK: readonly FieldSpec<keyof LabelDesign & string>[] = [
 
 /** The label drawn to scale, looked over as it is changed, and printed. */
 export function LabelBench({ first, jars, owned }: { first: Bench; jars: number; owned: boolean }) {
-  const [view, setView] = useState(first);
   const [values, setValues] = useState<Values>(() => asValues(first.design));
   const [pack, setPack] = useState<string>(first.pack);
   const [answered, setAnswered] = useState<readonly string[]>([]);
-  const [wrong, setWrong] = useState<string | null>(null);
   const [labels, setLabels] = useState(String(Math.max(1, jars)));
   const [spare, setSpare] = useState("0");
   const [page, setPage] = useState<"a4" | "letter" | "roll">("a4");
@@ -115,36 +112,10 @@ export function LabelBench({ first, jars, owned }: { first: Bench; jars: number;
   const { standing, errorAt, submit } = useCommand("print-labels");
   const keeping = useCommand("keep-label");
   const [made, setMade] = useState<{ id: number; page: string } | null>(null);
-  const fresh = useRef(true);
 
   const body = JSON.stringify({ lot: first.lot, design: values, pack, answered });
-  useEffect(() => {
-    // What the page came with is drawn already.
-    if (fresh.current) {
-      fresh.current = false;
-      return;
-    }
-    const stop = new AbortController();
-    const wait = setTimeout(async () => {
-      try {
-        const answer = await fetch("/api/v1/label", {
-          method: "POST",
-          headers: { "content-type": "application/json" },
-          body,
-          signal: stop.signal,
-        });
-        const said = await answer.json();
-        if (answer.ok) setView(said);
-        setWrong(answer.ok ? null : said.detail);
-      } catch {
-        if (!stop.signal.aborted) setWrong("The house does not answer just now.");
-      }
-    }, PAUSE_MS);
-    return () => {
-      clearTimeout(wait);
-      stop.abort();
-    };
-  }, [body]);
+  const { view: asked, wrong } = useAsked<Bench>("/api/v1/label", body, first);
+  const view = asked ?? first;
 
   const change = (more: Partial<LabelDesign>) =>
     setValues((now) => ({ ...now, ...(asValues(more as LabelDesign) as Partial<Values>) }));
@@ -202,7 +173,11 @@ export function LabelBench({ first, jars, owned }: { first: Bench; jars: number;
               findings={view.findings}
               onSize={(widthMm, heightMm) => change({ widthMm, heightMm })}
             />
-            {wrong && <p className="mt-2 font-semibold text-stop">{wrong}</p>}
+            {wrong.length > 0 && (
+              <p className="mt-2 font-semibold text-stop">
+                {[...new Set(wrong.map((w) => w.message))].join(" ")}
+              </p>
+            )}
             {view.origins.length > 0 && (
               <div className="mt-3 border-t border-rule pt-3">
                 <p className="mb-1 text-[15px] font-semibold">Origin by weight</p>

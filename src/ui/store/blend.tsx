@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useMemo, useState } from "react";
+import { useState } from "react";
 import type { BlendView } from "@/house/blend/arrange";
 import { massG } from "@/house/language/shown";
 import { Field } from "../fields/field";
@@ -8,6 +8,7 @@ import { figureIn, forTheHouse } from "../fields/figure";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { Tick } from "../tick";
+import { useAsked } from "../use-asked";
 import { BlendPicture, WaterLine } from "./blend-picture";
 
 export interface BlendInto {
@@ -23,9 +24,6 @@ const FOR = [
   { value: "colour", label: "come closest to a colour" },
   { value: "pure", label: "keep a bloom pure" },
 ] as const;
-
-/** Nobody types so fast that a blend need be looked for in between, ms. */
-const PAUSE_MS = 250;
 
 type Told = "auto" | "in" | "out";
 
@@ -54,8 +52,6 @@ export function Blend({
   const [owner, setOwner] = useState("");
   const [whole, setWhole] = useState(false);
   const [told, setTold] = useState<Readonly<Record<string, Told>>>({});
-  const [view, setView] = useState<BlendView | null>(null);
-  const [wrong, setWrong] = useState<readonly { path: string; message: string }[]>([]);
   const [vessel, setVessel] = useState("");
   const [despite, setDespite] = useState("");
   const { standing, errorAt, submit } = useCommand("blend-honey");
@@ -78,32 +74,8 @@ export function Blend({
     mustHave: Object.keys(told).filter((n) => told[n] === "in"),
     leaveOut: Object.keys(told).filter((n) => told[n] === "out"),
   });
-  /** Asked anew, too, after something was poured. */
-  const asking = useMemo(() => ({ body: asked, turn }), [asked, turn]);
-  useEffect(() => {
-    const stop = new AbortController();
-    const wait = setTimeout(async () => {
-      try {
-        const answer = await fetch("/api/v1/blend", {
-          method: "POST",
-          headers: { "content-type": "application/json" },
-          body: asking.body,
-          signal: stop.signal,
-        });
-        const said = await answer.json();
-        if (answer.ok) {
-          setView(said);
-          setWrong([]);
-        } else setWrong(said.errors?.length > 0 ? said.errors : [{ path: "", message: said.detail }]);
-      } catch {
-        if (!stop.signal.aborted) setWrong([{ path: "", message: "The house does not answer just now." }]);
-      }
-    }, PAUSE_MS);
-    return () => {
-      clearTimeout(wait);
-      stop.abort();
-    };
-  }, [asking]);
+  // Asked anew, too, after something was poured.
+  const { view, wrong } = useAsked<BlendView>("/api/v1/blend", asked, null, turn);
 
   const wrongAt = (path: string): string | undefined => wrong.find((w) => w.path === path)?.message;
   const kg = view?.kg ?? 0;

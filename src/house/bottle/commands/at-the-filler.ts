@@ -1,8 +1,7 @@
 import { z } from "zod";
 import { scaleSaid } from "@/core/bottling";
-import { DomainError } from "@/core/domain-error";
 import { dayIn, writtenDay } from "../../language/clock";
-import { refuse } from "../../language/errors";
+import { beside, refuse } from "../../language/errors";
 import { choice, count, day, note, number, text } from "../../language/fields";
 import { massG, weighedG } from "../../language/shown";
 import { capital, plural } from "../../language/spoken";
@@ -28,12 +27,7 @@ export const checkScale = defineCommand({
     verified: z.boolean().default(false),
   }),
   async run(work, { scale, knownG, shownG, verified }) {
-    try {
-      scaleSaid({ knownG, shownG }, Math.max(10, Math.min(50_000, knownG)), "oiml-r87");
-    } catch (fault) {
-      if (fault instanceof DomainError) refuse(fault.code, fault.message, "shownG");
-      throw fault;
-    }
+    beside("shownG", () => scaleSaid({ knownG, shownG }, Math.max(10, Math.min(50_000, knownG)), "oiml-r87"));
     const today = dayIn(work.house.zone, work.at);
     const before = (await scaleChecks(work.tx, work.at, 50)).filter(
       (c) => c.scale.toLowerCase() === scale.toLowerCase() && dayIn(work.house.zone, c.at) === today,

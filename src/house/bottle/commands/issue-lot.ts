@@ -1,10 +1,9 @@
 import { z } from "zod";
 import { drawFrom, jarsOf, lossAsks } from "@/core/bottling";
-import { DomainError } from "@/core/domain-error";
 import { gramsFromKg } from "@/core/units";
 import { inProportion, planMove } from "@/core/vessels";
 import { monthsLater, writtenDay } from "../../language/clock";
-import { Refusal, refuse } from "../../language/errors";
+import { beside, refuse } from "../../language/errors";
 import {
   choice,
   count,
@@ -28,28 +27,6 @@ import { bookMaterials, type Filled } from "../../materials/use";
 import { oneVessel } from "../../vessels/records";
 import { bottleGate } from "../gate";
 import { newLot } from "../new-lot";
-
-const BESIDE: Record<string, string> = {
-  "not-enough-honey": "jars",
-  "under-label": "jars",
-  "no-jars": "jars",
-};
-
-/** What the core refuses, beside the field it speaks of. */
-function besideField<T>(reckon: () => T): T {
-  try {
-    return reckon();
-  } catch (error) {
-    if (!(error instanceof DomainError)) throw error;
-    throw new Refusal(
-      error.code,
-      error.message,
-      422,
-      [{ path: BESIDE[error.code] ?? "jars", message: error.message }],
-      { cause: error },
-    );
-  }
-}
 
 /** What is filled into jars; comb is cut and bulk sold by commands of their own. */
 const FILLED = ["honey", "set", "chunk", "infused"] as const;
@@ -184,7 +161,7 @@ export const issueLot = defineCommand({
     const allNamed = drawn.every((d) => d.takenGrams !== undefined);
     const needs = sizes.map((s) => Math.round((input.meanFillG ?? s.jarG) * s.jars));
     const needed = needs.reduce((a, b) => a + b, 0) + (lostGrams ?? 0);
-    const grams = besideField(() =>
+    const grams = beside("jars", () =>
       allNamed
         ? drawn.map((d) => d.takenGrams ?? 0)
         : drawFrom(
@@ -198,7 +175,7 @@ export const issueLot = defineCommand({
     const lostPart = lostGrams === undefined ? null : inProportion(lostGrams, needs);
     const lots = sizes.map((size, k) => ({
       ...size,
-      ...besideField(() =>
+      ...beside("jars", () =>
         jarsOf(
           {
             drawnGrams: part[k] ?? 0,

@@ -1,8 +1,7 @@
 import { z } from "zod";
-import { DomainError } from "@/core/domain-error";
 import { gtin, RULE_PACK_IDS, RULE_PACKS } from "@/core/labels";
 import { markOf, oneLot } from "../../bottle/records";
-import { refuse } from "../../language/errors";
+import { beside, refuse } from "../../language/errors";
 import { choice, jarMassG, note, tempC, text } from "../../language/fields";
 import { jar } from "../../language/shown";
 import { defineCommand } from "../../ledger/command";
@@ -37,16 +36,6 @@ export const setLabelRules = defineCommand({
     `Labels go by the rules of ${RULE_PACKS[pack].name}${address ? `; this house is read at ${address}` : ""}.`,
 });
 
-/** What the core refuses of a number, beside its field. */
-function readGtin(typed: string): string {
-  try {
-    return gtin(typed);
-  } catch (fault) {
-    if (fault instanceof DomainError) refuse(fault.code, fault.message, "gtin");
-    throw fault;
-  }
-}
-
 export const setArticleNumber = defineCommand({
   name: "set-article-number",
   summary: "Name the article number (GTIN) of a kind of honey in a size of jar",
@@ -58,7 +47,7 @@ export const setArticleNumber = defineCommand({
     gtin: text("The article number", 30),
   }),
   async run(work, { honeyKind, jarG, gtin: typed }) {
-    const digits = readGtin(typed);
+    const digits = beside("gtin", () => gtin(typed));
     const other = await whoHasGtin(work.tx, digits);
     if (other && (other.honey_kind.toLowerCase() !== honeyKind.toLowerCase() || other.jar_g !== jarG))
       refuse(
