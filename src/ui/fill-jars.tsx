@@ -170,7 +170,7 @@ export function FillJars({
           { name: "honeyKind", label: "Kind of honey", placeholder: "Lime honey", offers: kinds, span: 3 },
           true,
         )}
-        {field({ name: "jarG", label: "Net a jar", unit: "g", hint: "lb or oz may be typed", span: 1 })}
+        {field({ name: "jarG", label: "Net a jar", unit: "g", hint: "lb, oz or ml may be typed", span: 1 })}
         {field({
           name: "jars",
           label: "Jars",

@@ -100,11 +100,11 @@ describe("preflight", () => {
     ["4 mm on a jar nobody measured", "usa", "figures", "met", { design: { figuresMm: 4 } }],
     ["1.6 mm on a jar nobody measured", "usa", "figures", "not-met", { design: { figuresMm: 1.6 } }],
     [
-      "1/8 in on a 2 kg jar nobody measured",
+      "1/8 in on a 1 kg jar nobody measured",
       "usa",
       "figures",
       "check",
-      { nominalG: 1500, design: { figuresMm: 3.2 } },
+      { nominalG: 1000, design: { figuresMm: 3.2 } },
     ],
     ["shares of two countries", "eu", "origin", "met", { origins: TWO }],
     [

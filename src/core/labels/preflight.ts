@@ -177,9 +177,8 @@ const CHECKS: { readonly [K in Check["check"]]: (r: Extract<Rule, { check: K }>,
   grade: (r, f) => {
     const claimed = f.design.grade.trim();
     if (claimed === "") return null;
-    const key = Object.keys(r.mostPct).find((g) =>
-      new RegExp(`\\b${g.replace(".", "\\.")}(?!\\w)`, "i").test(claimed),
-    );
+    const words = ` ${claimed.toLowerCase()} `;
+    const key = Object.keys(r.mostPct).find((g) => words.includes(` ${g.toLowerCase()} `));
     if (!key) return check(`"${claimed}": no grade these rules know`);
     const most = r.mostPct[key] ?? 0;
     if (r.wants === "origin" && f.design.origin === "none")

@@ -1,6 +1,8 @@
 /** Mass: kilograms for people, whole grams in the ledger. Conversions are exact by definition. */
 import { DomainError } from "../domain-error";
+import { densityKgM3 } from "../honey";
 import { parseFigure } from "./figure";
+import { parseLitres } from "./volume";
 
 /** The international avoirdupois pound, kg, exact (NIST Handbook 44, Appendix C). */
 const KG_PER_LB = 0.45359237;
@@ -49,8 +51,12 @@ export function parseMassKg(text: string): number {
   }
 }
 
+/** A jar told by its volume is filled at 20 °C, with honey of the usual water. */
+const JAR_AT = { waterPct: 17.5, tempC: 20 } as const;
+
 /**
- * Reads a jar's net mass: "454", "340 g", "1 lb", "16 oz", "3 lb", "0.5 kg"; no unit means grams. Whole grams.
+ * Reads a jar's net mass: "454", "340 g", "1 lb", "16 oz", "0.5 kg"; no unit means grams. One told by volume ("250 ml",
+ * "1 qt") is what it holds of usual honey at 20 °C, rounded down. Whole grams.
  * @throws DomainError `not-a-number` or `unknown-unit`
  */
 export function parseJarG(text: string): number {
@@ -58,7 +64,9 @@ export function parseJarG(text: string): number {
   if (unit === "" || unit === "g") return value;
   if (unit === "oz") return Math.round(gramsFromOz(value));
   if (unit === "kg" || unit === "lb" || unit === "lbs") return Math.round(parseMassKg(text) * 1000);
-  throw new DomainError("unknown-unit", `"${unit}" is not a unit of a jar: use g, lb or oz.`, { unit });
+  if (["ml", "l", "qt", "pt", "gal"].includes(unit))
+    return Math.floor(parseLitres(text) * densityKgM3(JAR_AT.waterPct, JAR_AT.tempC) + 1e-9);
+  throw new DomainError("unknown-unit", `"${unit}" is not a unit of a jar: use g, lb, oz or ml.`, { unit });
 }
 
 /** Reads grams that need not be whole, a mean fill: "455.3", "16.06 oz". No unit means grams. @throws DomainError */

@@ -112,6 +112,9 @@ describe("written figures", () => {
     ["12 oz", 340],
     ["0,5 kg", 500],
     ["250 g", 250],
+    // 1.42 kg a litre (USDA tables of extracted honey, 17.5 % water); a quart holds about three pounds.
+    ["250 ml", 354],
+    ["1 qt", 1341],
   ])("a jar of %s holds %i g", (text, grams) => {
     expect(parseJarG(text)).toBe(grams);
   });

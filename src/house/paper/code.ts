@@ -31,9 +31,11 @@ export function codePaths(text: string, kind: CodeKind): Drawn {
   };
 }
 
+const encoded = bwipjs.raw;
+
 /** Modules of a code across and down: the narrowest bar or square is one. */
 export function codeModules(text: string, kind: CodeKind): { across: number; down: number } {
-  const [raw] = bwipjs.raw({ bcid: CALLED[kind], text }) as unknown as (
+  const [raw] = encoded({ bcid: CALLED[kind], text }) as unknown as (
     | { pixx: number; pixy: number; sbs?: undefined }
     | { sbs: readonly number[] }
   )[];
