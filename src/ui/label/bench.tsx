@@ -185,7 +185,7 @@ export function LabelBench({ first, jars, owned }: { first: Bench; jars: number;
                   {view.origins.map((o) => (
                     <span
                       key={o.country}
-                      className="flex min-w-24 items-center justify-between gap-2 overflow-hidden border-r border-rule bg-mass-fill text-ink px-2 text-[15px] last:border-0"
+                      className="flex min-w-24 items-center justify-between gap-2 overflow-hidden border-r border-rule bg-shelf px-2 text-[15px] shadow-[inset_0_-8px_0_var(--mass-fill)] last:border-r-0"
                       style={{ flexGrow: o.pct }}
                     >
                       <b className="truncate">
