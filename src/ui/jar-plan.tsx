@@ -19,14 +19,13 @@ function Bar({ view }: { view: JarPlanView }) {
       role="img"
       aria-label={`${massG(view.heldG)}: ${view.rows.map((r) => `${r.jars} jars of ${r.label}`).join(", ")}, ${massG(view.leftG)} left, ${massG(view.staysG)} stays on wall and gate`}
     >
-      {view.rows.map((r, i) => (
+      {view.rows.map((r) => (
         <span
           key={r.jarG}
           className="flex items-center overflow-hidden border-r-2 border-mass px-1 text-[15px] font-bold whitespace-nowrap"
           style={{
             width: part(r.kg * 1000),
             background: "var(--mass-fill)",
-            opacity: i % 2 ? 0.75 : 1,
             color: "#1d1a14",
           }}
         >

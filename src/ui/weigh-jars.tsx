@@ -360,6 +360,7 @@ export function WeighJars({
           </p>
           <p className="text-ink-2">
             {giveawaySaid(check.giveawayG, Math.max(1, count))}.
+            {found.target && ` At the aim: ${giveawaySaid(found.target.giveawayG, Math.max(1, count))}.`}
             {found.target &&
               ` At this spread of ${weighedG(found.target.sdG)} aim for ${weighedG(found.target.targetG)}: the duty is kept in 99 fillings of 100; were the spread known for sure, ${weighedG(found.target.ifKnownG)} would do.`}
           </p>
