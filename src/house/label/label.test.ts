@@ -278,6 +278,23 @@ describe("printing for sale", () => {
     expect(drawn[0]?.svg).toContain("Ingredients: honey, HAZELNUT");
   });
 
+  it("a pail that is sold has a label of its own, by its weight, and larger figures", async () => {
+    await lotOf();
+    const { lot } = await house.act<{ lot: string }>("send-vessel", {
+      vessel: "pail 1",
+      honeyKind: "Lime honey",
+      buyer: "Mead Cellar",
+    });
+    await house.act("set-label-rules", { pack: "eu" });
+    const { findings, drawn } = await bench({ lot });
+    expect(drawn[0]?.svg).toContain("<title>1 kg</title>");
+    expect(findings.find((f) => f.id === "figures")).toMatchObject({
+      state: "met",
+      says: "Figures 4.2 mm, 4 mm needed",
+    });
+    expect((await labelSheet(house.db, lot, { page: "roll" })).pdf.byteLength).toBeGreaterThan(2000);
+  });
+
   it("a blend made although something spoke against it is told at the label", async () => {
     await house.pull(41, 12, 1);
     const { batch } = await house.act<{ batch: number }>("start-batch", {

@@ -151,7 +151,7 @@ export default async function Label({ params }: { params: Promise<{ code: string
                 cell: (p) => (p.despite === "" ? "nothing" : <span className="text-stop">{p.despite}</span>),
               },
               {
-                head: "Again",
+                head: "As printed",
                 cell: (p) => (
                   <a
                     className="inline-flex min-h-12 items-center font-semibold"
