@@ -56,7 +56,9 @@ test("three hives, a crate of loose frames and one bucket: from an empty house t
 
   const labels = page.getByRole("link", { name: /^Label of lot/ });
   await expect(labels).toHaveCount(2);
-  const codes = (await labels.allInnerTexts()).map((t) => t.replace(/^.* of lot /s, "").trim());
+  const codes = await labels.evaluateAll((links) =>
+    links.map((l) => (l as HTMLAnchorElement).pathname.split("/").at(-1)),
+  );
   for (const code of codes) {
     const sheet = await page.request.get(`${url}/labels/${code}?page=a4`);
     expect(sheet.headers()["content-type"]).toContain("application/pdf");
