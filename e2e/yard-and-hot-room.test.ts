@@ -1,14 +1,21 @@
+import type { Page } from "@playwright/test";
 import { DEMO_DEVICES } from "../src/demo/devices";
 import { postReadings } from "../src/standins";
 import { expect, ready, test } from "./house";
 
-const dayFromNow = (days: number): string =>
-  new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
+/** Calendar days by the house's own clock, whatever the hour is here. */
+async function daysOf(page: Page, url: string): Promise<(days: number) => string> {
+  await page.goto(`${url}/set-up`);
+  const timeZone = await page.getByLabel("Time zone").inputValue();
+  return (days) =>
+    new Intl.DateTimeFormat("en-CA", { timeZone, dateStyle: "short" }).format(Date.now() + days * 86_400_000);
+}
 
 test("plan a pull: boards two days ahead, on paper, in the calendar, ticked off", async ({
   ines: page,
   demoHouse,
 }) => {
+  const dayFromNow = await daysOf(page, demoHouse.url);
   await page.goto(`${demoHouse.url}/yard?do=plans`);
   await ready(page);
   const form = page.getByRole("form", { name: "Plan it" });
