@@ -112,7 +112,7 @@ export function JarPlan({
           onChange={(v) => setAim(String(v))}
         />
         <Field
-          spec={{ name: "stays", label: "Stays on the wall", unit: "kg", kind: "figure", span: 1 }}
+          spec={{ name: "stays", label: "On the wall", unit: "kg", kind: "figure", span: 1 }}
           value={stays}
           onChange={(v) => setStays(String(v))}
         />

@@ -163,6 +163,7 @@ describe("preflight", () => {
     ["shares of blooms", "eu", "blooms", "check", { design: { blooms: true } }],
     ["an EAN-13 nobody owns", "eu", "code", "not-met", { design: { code: "ean13", widthMm: 70 } }],
     ["two years at 20 °C", "codex", "shelf", "met", {}],
+    ["a warmth nobody told", "codex", "shelf", "check", { hmfMgKg: null }],
     ["two years at 25 °C", "codex", "shelf", "check", { shelfC: 25 }],
     ["a blend made all the same", "codex", "marks", "check", { marks: ["blended although: too wet"] }],
   ])("%s by %s: %s is %s", (_, pack, id, state, more) => {

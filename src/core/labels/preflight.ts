@@ -20,8 +20,8 @@ export interface LabelFacts {
   readonly origins: readonly { readonly country: string; readonly pct: number }[];
   /** Upper end of the lot's water, %; null where nobody read it. */
   readonly waterUpperPct: number | null;
-  /** HMF it may hold at filling, at the most, mg/kg. */
-  readonly hmfMgKg: number;
+  /** HMF it may hold at filling, at the most, mg/kg; null where nobody knows what warmth it has had. */
+  readonly hmfMgKg: number | null;
   /** How warm its shelf is, °C. */
   readonly shelfC: number;
   readonly ingredients: readonly { readonly name: string; readonly allergen: boolean }[];
@@ -266,8 +266,9 @@ const CHECKS: { readonly [K in Check["check"]]: (r: Extract<Rule, { check: K }>,
   shelf: (_, f) => {
     const months = (Date.parse(f.bestBefore) - Date.parse(f.filledOn)) / (30.44 * 864e5);
     if (!(months > 0)) return null;
-    const keeps = shelfMonths(f.shelfC, Math.min(80, f.hmfMgKg));
+    const keeps = shelfMonths(f.shelfC, Math.min(80, f.hmfMgKg ?? 0));
     const said = `as warm as the shelf is, HMF reaches its limit in ${Math.floor(keeps.lo)} to ${Math.floor(keeps.hi)} months`;
+    if (f.hmfMgKg === null) return check(`What warmth it has had is not on record; of fresh honey, ${said}`);
     return months <= keeps.lo
       ? met(`Best before holds: ${said}`)
       : check(`Best before is ${Math.round(months)} months off; ${said}`);

@@ -167,7 +167,7 @@ export function checked(
     bestBefore: lot.best_before,
     origins: source.behind.origins,
     waterUpperPct: lot.upper_pct,
-    hmfMgKg: lot.hmf_mg_kg ?? 0,
+    hmfMgKg: lot.hmf_mg_kg,
     shelfC: source.rules.shelf_c,
     ingredients: lot.ingredients ?? [],
     marks: [...(lot.despite === "" ? [] : [lot.despite]), ...source.behind.blended],

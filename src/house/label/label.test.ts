@@ -6,6 +6,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { prepareZXingModule, readBarcodes } from "zxing-wasm/reader";
 import { digitHeightMm, FIRST_DESIGN, PAGE_SIZES_MM, sheetGrid } from "@/core/labels";
 import { oneLot } from "../bottle/records";
+import { understand } from "../line";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { BENCH_ASKED, labelBench } from "./bench";
 import { labelSource, layoutOf } from "./facts";
@@ -397,6 +398,16 @@ describe("one filling of several sizes", () => {
     expect(mark.at(-1)).not.toMatch(/[0O1I]/);
     const which = await house.refused("send-jars", { lot: mark, jars: 1, buyer: "Deli" });
     expect(which.message).toContain(`write ${mark}-500 or ${mark}-250`);
+    const line = await understand(house.db, `send 1 ${mark}-250 Deli`, "Ines");
+    expect(line).toMatchObject({
+      kind: "do",
+      say: expect.stringContaining(`1 jar of lot ${mark}-250 to Deli`),
+    });
+    expect(
+      await understand(house.db, `https://honey.example/01/06291041500213/10/${mark}`, "Ines"),
+    ).toMatchObject({
+      href: `/trace/lot/${mark}`,
+    });
     await house.act("send-jars", { lot: `${mark}-250`, jars: 2, buyer: "Deli" });
     for (const { lot } of lots) expect((await bench({ lot })).drawn[0]?.svg).toContain(`Lot ${mark}<`);
     const { traceView } = await import("../trace");

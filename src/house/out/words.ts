@@ -9,7 +9,7 @@ export const WORDS: readonly Verb[] = [
     example: "send 12 WB26-001-K Harbour Deli",
     means: '12 jars of that lot to Harbour Deli; ", new" or ", again" behind it answers what was asked',
     pattern:
-      /^send (?<jars>\d+) (?<lot>[a-z0-9]+-\d+-[a-z0-9]|[a-z0-9]{5,12}) (?<buyer>.+?)(?<new>, ?new)?(?<again>, ?again)?$/i,
+      /^send (?<jars>\d+) (?<lot>[a-z0-9]+-\d+-[a-z0-9](?:-\d{1,5})?|[a-z0-9]{5,17}) (?<buyer>.+?)(?<new>, ?new)?(?<again>, ?again)?$/i,
     command: "send-jars",
     input: (m) => ({
       jars: m.jars,
