@@ -48,10 +48,13 @@ function Bar({ view }: { view: JarPlanView }) {
 export function JarPlan({
   vessels,
   chosen,
+  kinds,
 }: {
   vessels: readonly { readonly name: string; readonly says: string }[];
   chosen: string;
+  kinds: readonly string[];
 }) {
+  const [kind, setKind] = useState("");
   const [vessel, setVessel] = useState(chosen || (vessels[0]?.name ?? ""));
   const [aim, setAim] = useState("worth");
   const [stays, setStays] = useState(asProposed("1", "kg"));
@@ -63,6 +66,7 @@ export function JarPlan({
 
   const body = JSON.stringify({
     vessels: [vessel],
+    honeyKind: kind,
     aim,
     ...(stays === "" ? {} : { staysKg: forTheHouse(stays, "kg") }),
     ...(figureIn(over) === null ? {} : { overG: forTheHouse(over, "g") }),
@@ -96,6 +100,17 @@ export function JarPlan({
             setVessel(String(v));
             setByHand({});
           }}
+        />
+        <Field
+          spec={{
+            name: "kind",
+            label: "Kind of honey",
+            span: 2,
+            offers: kinds,
+            hint: "orders for another are left out",
+          }}
+          value={kind}
+          onChange={(v) => setKind(String(v))}
         />
         <Field
           spec={{
@@ -185,7 +200,7 @@ export function JarPlan({
                   <span className="block font-semibold text-mass">{mass(r.kg)}</span>
                   <span className="block text-[14px] text-ink-2">
                     {[
-                      r.ordered > 0 ? `${r.ordered} ordered` : "",
+                      r.ordered > 0 ? `${r.ordered} still ordered` : "",
                       r.here > 0 ? `${r.here} here` : "",
                       r.boxes === null ? "" : plural(r.boxes, "box", "boxes"),
                       ...r.stock,

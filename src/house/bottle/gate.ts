@@ -134,7 +134,15 @@ export async function bottleGate(
       ...answer,
       water_pct: mixed(parts.map((p) => ({ grams: p.grams, value: p.water?.waterPct }))),
       upper_pct: mixed(parts.map((p) => ({ grams: p.grams, value: p.water?.upperPct }))),
-      hmf_mg_kg: mixed(parts.map((p) => ({ grams: p.grams, value: p.vessel?.heat.hmfHiMgKg }))),
+      // What came from outside has a past nobody here knows.
+      hmf_mg_kg: mixed(
+        parts.map(({ grams, vessel }) => ({
+          grams,
+          value: vessel?.origins.some((o) => o.href.startsWith("/trace/delivery/"))
+            ? null
+            : vessel?.heat.hmfHiMgKg,
+        })),
+      ),
       // A colour read of a part stands for that part alone.
       pfund_mm: mixed(
         parts.map(({ grams, vessel }) => ({

@@ -147,6 +147,20 @@ describe("the jar plan of a house", () => {
     expect((await plan({ byHand: { 250: 400 } })).status).toBe("infeasible");
   });
 
+  it("an order for one kind of honey is met by no other, from the shelf or from the tank", async () => {
+    await pail();
+    // Eight jars of lime stand here.
+    await house.act("issue-lot", jars());
+    const order = { buyer: "Deli", jarG: 250, by: "2098-09-01" };
+    await house.act("take-order", { ...order, jars: 12, honeyKind: "Lime honey" });
+    await house.act("take-order", { ...order, buyer: "Fair", jars: 5, honeyKind: "Heather honey" });
+    const wanted = async (honeyKind: string) =>
+      (await plan({ honeyKind })).rows.find((r) => r.jarG === 250)?.ordered;
+    expect(await wanted("lime honey")).toBe(4);
+    expect(await wanted("Heather honey")).toBe(5);
+    expect(await wanted("")).toBe(9);
+  });
+
   it("an order is met by what goes to its buyer after it was taken", async () => {
     await pail();
     await house.act("take-order", {

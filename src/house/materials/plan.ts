@@ -6,9 +6,10 @@ import type { Solver } from "@/core/programme";
 import { secondsAJar } from "../bottle/records";
 import { dayIn, daysLater, writtenDay } from "../language/clock";
 import { beside, refuse } from "../language/errors";
-import { choice, count, jarMassG, massKgOrNone, number, text } from "../language/fields";
+import { choice, count, jarMassG, massKgOrNone, note, number, text } from "../language/fields";
 import { jar, mass, massG } from "../language/shown";
 import { capital, plural, spoken } from "../language/spoken";
+import type { OrderRow } from "../out/orders";
 import { openOrders } from "../out/records";
 import type { Snapshot } from "../standing/snapshot";
 import { type MaterialRow, materials } from "./records";
@@ -18,6 +19,8 @@ export const JAR_PLAN_ASKED = z.strictObject({
     .array(text("A vessel", 30), { error: "Name what is filled from." })
     .min(1, "Name what is filled from.")
     .max(60, "At most sixty vessels at a time."),
+  /** What the honey will be called: an order for another kind is not met by it. */
+  honeyKind: note("The kind of honey", 60),
   /** What stays on wall and gate. */
   staysKg: massKgOrNone("What stays in the vessel", 100).default(1),
   aim: choice("What counts after the orders", JAR_AIMS).default("worth"),
@@ -103,11 +106,36 @@ function sizesOf(
     .sort((a, b) => b - a);
 }
 
-/** Jars of a size that still stand here, of honey an order may mean. */
-const hereOf = (s: Snapshot, jarG: number): number =>
+interface Shelved {
+  readonly jarG: number;
+  readonly kind: string;
+  jars: number;
+}
+
+/** Jars that stand here and may be promised: the house's own, and no comb. */
+const onShelf = (s: Snapshot): Shelved[] =>
   s.lots
-    .filter((l) => l.vessel === null && l.nominal_g === jarG && l.owner === "" && l.product !== "comb")
-    .reduce((n, l) => n + l.jars - l.jars_out, 0);
+    .filter((l) => l.vessel === null && l.owner === "" && l.product !== "comb" && l.jars > l.jars_out)
+    .map((l) => ({ jarG: l.nominal_g, kind: l.honey_kind.toLowerCase(), jars: l.jars - l.jars_out }));
+
+const hereOf = (shelf: readonly Shelved[], jarG: number): number =>
+  shelf.filter((x) => x.jarG === jarG).reduce((n, x) => n + x.jars, 0);
+
+/** What orders still want after the jars that stand here, the earliest first; what stays of the shelf. */
+function afterShelf(orders: readonly OrderRow[], shelf: readonly Shelved[]) {
+  const left = shelf.map((x) => ({ ...x }));
+  const wanted = orders.map((o) => {
+    let jars = o.jars;
+    for (const x of left) {
+      if (x.jarG !== o.jar_g || (o.honey_kind !== "" && x.kind !== o.honey_kind.toLowerCase())) continue;
+      const taken = Math.min(jars, x.jars);
+      x.jars -= taken;
+      jars -= taken;
+    }
+    return { ...o, jars };
+  });
+  return { wanted: wanted.filter((o) => o.jars > 0), left };
+}
 
 export async function jarPlan(
   db: Knex,
@@ -121,7 +149,16 @@ export async function jarPlan(
       refuse("nothing-in-it", `${capital(name.slice(0, 30))} holds no honey.`, "vessels"),
   );
   const all = await materials(db);
-  const orders = await openOrders(db);
+  const shelf = onShelf(s);
+  const { wanted: orders, left } = afterShelf(
+    (await openOrders(db)).filter(
+      (o) =>
+        o.honey_kind === "" ||
+        asked.honeyKind === "" ||
+        o.honey_kind.toLowerCase() === asked.honeyKind.toLowerCase(),
+    ),
+    shelf,
+  );
   const sizes = sizesOf(
     s,
     all,
@@ -158,8 +195,9 @@ export async function jarPlan(
         sizes: sizes.map((nominalG) => ({
           nominalG,
           fillG: nominalG + Math.min(asked.overG, nominalG * 0.15),
-          here: hereOf(s, nominalG),
-          minimum: minimumOf(nominalG),
+          // Jars on the shelf went to the orders they may meet already; what stays of them is kept.
+          here: 0,
+          minimum: Math.max(0, minimumOf(nominalG) - hereOf(left, nominalG)),
           worth: worthOf(nominalG),
           byHand: asked.byHand[String(nominalG)],
         })),
@@ -212,7 +250,7 @@ export async function jarPlan(
       jars: p.jars,
       kg: p.honeyG / 1000,
       byHand: asked.byHand[String(p.nominalG)] !== undefined,
-      here: hereOf(s, p.nominalG),
+      here: hereOf(shelf, p.nominalG),
       ordered: orders.filter((o) => o.jar_g === p.nominalG).reduce((n, o) => n + o.jars, 0),
       minimum: minimumOf(p.nominalG),
       stock: counted

@@ -81,6 +81,7 @@ export async function BottleDoing({
         <p className="panel mb-3">No vessel holds honey yet: there is nothing to plan jars from.</p>
       ) : (
         <JarPlan
+          kinds={kinds}
           chosen={s.vessels.find((v) => v.name === search.vessels)?.name ?? ""}
           vessels={[...s.vessels]
             .sort((a, b) => b.grams - a.grams)
