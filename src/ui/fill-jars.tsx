@@ -31,17 +31,25 @@ const count = (text: string | boolean | undefined): number => figureIn(text) ?? 
 type Values = Readonly<Record<string, string | boolean>>;
 
 interface OtherSize {
+  readonly id: number;
   readonly g: string;
   readonly jars: string;
 }
-const NO_SIZE: OtherSize = { g: "", jars: "" };
+const NO_SIZE: OtherSize = { id: 0, g: "", jars: "" };
 
 interface Ingredient {
+  readonly id: number;
   readonly name: string;
   readonly lot: string;
   readonly allergen: boolean;
 }
-const NO_INGREDIENT: Ingredient = { name: "", lot: "", allergen: false };
+const NO_INGREDIENT: Ingredient = { id: 0, name: "", lot: "", allergen: false };
+
+/** One more row behind those there are. */
+const oneMore = <T extends { readonly id: number }>(rows: readonly T[], empty: T): T[] => [
+  ...rows,
+  { ...empty, id: Math.max(...rows.map((r) => r.id)) + 1 },
+];
 
 /** Honey into jars: choose vessels, jar and count; what is over or short is said while typing. */
 export function FillJars({
@@ -59,7 +67,7 @@ export function FillJars({
   materials?: readonly { readonly name: string; readonly kind: string }[];
 }) {
   const [rest, setRest] = useState<readonly OtherSize[]>(() =>
-    sizes.slice(1).map((x) => ({ g: asProposed(x.jarG, "g"), jars: x.jars })),
+    sizes.slice(1).map((x, id) => ({ id, g: asProposed(x.jarG, "g"), jars: x.jars })),
   );
   const others = rest.length > 0 ? rest : [NO_SIZE];
   const [stuff, setStuff] = useState<readonly Ingredient[]>([NO_INGREDIENT]);
@@ -118,7 +126,7 @@ export function FillJars({
     const more = others.flatMap((o) =>
       o.g.trim() !== "" && o.jars.trim() !== "" ? [{ jarG: forTheHouse(o.g, "g"), jars: o.jars }] : [],
     );
-    const ingredients = stuff.filter((x) => x.name.trim() !== "");
+    const ingredients = stuff.flatMap(({ id: _, ...x }) => (x.name.trim() === "" ? [] : [x]));
     const input = inputFrom({
       ...own,
       jarG: forTheHouse(String(own.jarG), "g"),
@@ -179,8 +187,7 @@ export function FillJars({
           hint: fits > 0 ? `enough for ${fits}` : "choose vessels",
         })}
         {others.map((o, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
-          <div key={i} className="flex gap-4">
+          <div key={o.id} className="flex gap-4">
             <Field
               spec={{
                 name: `moreG${i}`,
@@ -204,9 +211,9 @@ export function FillJars({
         {others.length < 8 && others.at(-1)?.jars !== "" && (
           <button
             type="button"
-            className="do mt-7"
+            className="do mt-7 self-start"
             data-quiet=""
-            onClick={() => setRest([...others, NO_SIZE])}
+            onClick={() => setRest(oneMore(others, NO_SIZE))}
           >
             One more size
           </button>
@@ -266,8 +273,7 @@ export function FillJars({
         <fieldset className="mt-4">
           <legend className="mb-2 font-semibold">What is in it beside honey, heaviest first</legend>
           {stuff.map((x, i) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
-            <div key={i} className="mb-2 flex flex-wrap items-start gap-4">
+            <div key={x.id} className="mb-2 flex flex-wrap items-start gap-4">
               <Field
                 spec={{ name: `ingredient${i}`, label: "Ingredient", span: 2 }}
                 value={x.name}
@@ -294,7 +300,7 @@ export function FillJars({
             type="button"
             className="do"
             data-quiet=""
-            onClick={() => setStuff([...stuff, NO_INGREDIENT])}
+            onClick={() => setStuff(oneMore(stuff, NO_INGREDIENT))}
           >
             One more ingredient
           </button>

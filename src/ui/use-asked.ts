@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 
 /** Nobody types or presses so fast that the house need be asked in between, ms. */
 const PAUSE_MS = 200;
@@ -23,7 +23,8 @@ export function useAsked<T>(
   const [view, setView] = useState<T | null>(first);
   const [wrong, setWrong] = useState<readonly AskedWrong[]>([]);
   const known = useRef(first !== null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another turn asks the same again
+  // Another turn is another question, though it is put in the same words.
+  const asking = useMemo(() => ({ url, body, turn }), [url, body, turn]);
   useEffect(() => {
     if (known.current) {
       known.current = false;
@@ -32,10 +33,10 @@ export function useAsked<T>(
     const stop = new AbortController();
     const wait = setTimeout(async () => {
       try {
-        const answer = await fetch(url, {
+        const answer = await fetch(asking.url, {
           method: "POST",
           headers: { "content-type": "application/json" },
-          body,
+          body: asking.body,
           signal: stop.signal,
         });
         const said = await answer.json();
@@ -51,6 +52,6 @@ export function useAsked<T>(
       clearTimeout(wait);
       stop.abort();
     };
-  }, [url, body, turn]);
+  }, [asking]);
   return { view, wrong };
 }

@@ -11,16 +11,13 @@ export function gtin(typed: string): string {
     throw new DomainError("bad-gtin", "An article number (GTIN) has 8, 12, 13 or 14 digits.", {
       typed: typed.slice(0, 30),
     });
-  const right = digits.length === 14 ? checkOf14(digits.slice(0, 13)) : gtinCheckDigit(digits.slice(0, -1));
+  const right = gtinCheckDigit(digits.slice(0, -1));
   if (!digits.endsWith(right))
     throw new DomainError("bad-gtin", `The last digit of ${digits} should be ${right}: a digit is wrong.`, {
       digits,
     });
   return digits;
 }
-
-const checkOf14 = (body: string): string =>
-  String((10 - ([...body].reduce((sum, d, i) => sum + Number(d) * (i % 2 === 0 ? 3 : 1), 0) % 10)) % 10);
 
 /** The thirteen digits of an EAN-13; null for a GTIN of fourteen that is no single jar's. */
 export function asEan13(digits: string): string | null {

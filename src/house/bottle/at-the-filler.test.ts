@@ -151,8 +151,19 @@ describe("the filler's scale", () => {
     expect(after).toHaveLength(1);
     expect(after[0]?.short).toEqual([]);
     expect((await house.refused("put-jar-right", right)).code).toBe("unknown-check");
-    const opened = await house.act("put-jar-right", { check: after[0]?.id, jar: 2, how: "opened" });
-    expect(opened.say).toContain("opened");
+    // An opened one leaves its lot, with its honey.
+    const held = await grams();
+    const opened = await house.act("put-jar-right", {
+      check: after[0]?.id,
+      jar: 2,
+      how: "opened",
+      into: "pail 1",
+    });
+    expect(opened.say).toContain("opened, 0.25 kg back into pail 1");
+    expect(await here(lot)).toEqual({ jars: 19, grams: 4750 });
+    expect(await grams()).toBe(held + 250);
+    await house.act("undo", { entry: opened.entry });
+    expect(await here(lot)).toEqual({ jars: 20, grams: 5000 });
   });
 
   it("a scale off by more than it may be says: have it set", async () => {
@@ -180,9 +191,18 @@ describe("the filler's scale", () => {
     expect(await seasonGiveaway(house.db, new Date().getUTCFullYear())).toBeNull();
     await house.act("weigh-jars", { lot, jarG: 250, jars: 20, weights: "255 255 255" });
     const year = Number((await house.db("live_lot").first("year")).year);
-    expect(await seasonGiveaway(house.db, year)).toMatchObject({ lots: 1, jars: 20, kg: 0.1, money: null });
+    expect(await seasonGiveaway(house.db, year)).toMatchObject({
+      lots: 1,
+      jars: 20,
+      kg: 0.1,
+      giveOrTakeKg: 0,
+      money: null,
+    });
     await house.act("set-material", { kind: "jar", name: "Hex 250", fitsG: "250", worth: 5 });
     expect((await seasonGiveaway(house.db, year))?.money).toBeCloseTo(2, 6);
+    // Three of twenty, 253, 255, 257: sd 2, so 2 x 20 x 2 x root of (17/20 / 3) = 42.6 g either way.
+    await house.act("weigh-jars", { lot, jarG: 250, jars: 20, weights: "253 255 257" });
+    expect((await seasonGiveaway(house.db, year))?.giveOrTakeKg).toBeCloseTo(0.0426, 4);
   });
 });
 

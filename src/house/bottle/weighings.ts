@@ -1,6 +1,6 @@
 /** Jars as they were weighed, newest first, each judged by its own rules. */
 import type { Knex } from "knex";
-import { checkNetQuantity } from "@/core/bottling";
+import { checkNetQuantity, tolerableNegativeErrorG } from "@/core/bottling";
 import { dayIn, whenIn, writtenDay } from "../language/clock";
 import { jar, weighedG } from "../language/shown";
 import { materials } from "../materials/records";
@@ -28,6 +28,8 @@ export interface Giveaway {
   readonly lots: number;
   readonly jars: number;
   readonly kg: number;
+  /** Twice the standard error: what the jars that were not weighed leave open. */
+  readonly giveOrTakeKg: number;
   /** In the house's money, where it said what a jar brings. */
   readonly money: number | null;
 }
@@ -40,14 +42,29 @@ export async function seasonGiveaway(db: Knex, year: number): Promise<Giveaway |
     stock.find((m) => m.kind === "jar" && m.worth !== null && m.fits_g.includes(g))?.worth ?? null;
   let money: number | null = 0;
   let grams = 0;
+  let variance = 0;
   for (const r of rows) {
-    const mean = r.weights_g.reduce((a, b) => a + b, 0) / r.weights_g.length;
+    const n = r.weights_g.length;
+    const mean = r.weights_g.reduce((a, b) => a + b, 0) / n;
+    // One jar tells nothing of the spread: it may be what a jar may be short.
+    const sd =
+      n > 1
+        ? Math.sqrt(r.weights_g.reduce((sum, g) => sum + (g - mean) ** 2, 0) / (n - 1))
+        : tolerableNegativeErrorG(r.nominal_g) / 2;
+    const unweighed = Math.max(0, r.jars - n) / r.jars;
+    variance += (r.jars * sd) ** 2 * (unweighed / n);
     const given = (mean - r.nominal_g) * r.jars;
     const worth = worthOf(r.nominal_g);
     grams += given;
     money = money === null || worth === null ? null : money + (given / r.nominal_g) * worth;
   }
-  return { lots: rows.length, jars: rows.reduce((n, r) => n + r.jars, 0), kg: grams / 1000, money };
+  return {
+    lots: rows.length,
+    jars: rows.reduce((n, r) => n + r.jars, 0),
+    kg: grams / 1000,
+    giveOrTakeKg: (2 * Math.sqrt(variance)) / 1000,
+    money,
+  };
 }
 
 const TONE = { kept: "go", broken: "stop", unsure: "water" } as const;

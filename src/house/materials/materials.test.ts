@@ -103,6 +103,17 @@ describe("jars, lids, labels and boxes", () => {
     ).toBe("more-than-there");
   });
 
+  it("a count entered late is held against what was here then", async () => {
+    const day = 86_400_000;
+    const ago = (days: number) => ({ at: new Date(Date.now() - days * day).toISOString() });
+    await house.act("set-material", { kind: "jar", name: "Round 500", fitsG: "500" }, ago(9));
+    await house.act("receive-material", { material: "Round 500", pieces: 100, supplier: "G" }, ago(8));
+    await house.act("receive-material", { material: "Round 500", pieces: 300, supplier: "G" }, ago(1));
+    // A hundred stood there four days ago: nothing to ask; yesterday's three hundred come on top.
+    await house.act("count-material", { material: "Round 500", counted: 98 }, ago(4));
+    expect(await stock("Round 500")).toBe(398);
+  });
+
   it("sizes and names are told wrong in a sentence beside the field", async () => {
     const set = { kind: "jar", name: "X", fitsG: "250" };
     expect((await house.refused("set-material", { ...set, fitsG: "a few" })).problems[0]?.path).toBe("fitsG");

@@ -27,38 +27,42 @@ export interface MaterialRow {
 /**
  * Every material as it was told last, by its name, with what there is of it. The count is a moment: what was
  * delivered or used before it, though told later, changes nothing of it.
+ * @param at as it was then; as it is now where left out
  */
-export async function materials(db: Knex): Promise<MaterialRow[]> {
-  const { rows } = await db.raw(`
+export async function materials(db: Knex, at?: Date): Promise<MaterialRow[]> {
+  const { rows } = await db.raw(
+    `
     with newest as (
-      select distinct on (lower(m.name)) m.* from live_material m order by lower(m.name), m.stated_at desc, m.id desc
+      select distinct on (lower(m.name)) m.* from live_material m where m.stated_at <= :at or m.stated_at = 'infinity' order by lower(m.name), m.stated_at desc, m.id desc
     ), ids as (
       select n.id as of, m.id from newest n join live_material m on lower(m.name) = lower(n.name)
     ), counted as (
       select distinct on (i.of) i.of, c.counted, c.stated_at, c.id
-        from ids i join live_material_count c on c.material_id = i.id
+        from ids i join live_material_count c on c.material_id = i.id and c.stated_at <= :at
        order by i.of, c.stated_at desc, c.id desc
     )
     select n.id, n.entry_id, n.kind, n.name, n.fits_g, n.holds, n.minimum, n.days_to_come, n.keep_filled, n.worth,
            (coalesce(c.counted, 0)
-            + coalesce((select sum(d.pieces) from ids i join live_material_delivery d on d.material_id = i.id
+            + coalesce((select sum(d.pieces) from ids i join live_material_delivery d on d.material_id = i.id and d.stated_at <= :at
                          where i.of = n.id and (c.of is null or d.stated_at > c.stated_at)), 0)
-            - coalesce((select sum(u.pieces) from ids i join live_material_use u on u.material_id = i.id
+            - coalesce((select sum(u.pieces) from ids i join live_material_use u on u.material_id = i.id and u.stated_at <= :at
                          where i.of = n.id and (c.of is null or u.stated_at > c.stated_at)), 0))::int as pieces,
            (c.of is not null or exists (select 1 from ids i join live_material_delivery d on d.material_id = i.id
-                                         where i.of = n.id)) as known
+                                          and d.stated_at <= :at where i.of = n.id)) as known
       from newest n left join counted c on c.of = n.id
-     order by array_position(array['jar','lid','label','box'], n.kind), n.fits_g, n.name`);
+     order by array_position(array['jar','lid','label','box'], n.kind), n.fits_g, n.name`,
+    { at: at ?? "infinity" },
+  );
   return rows;
 }
 
-export const materialCalled = async (db: Knex, name: string): Promise<MaterialRow | undefined> =>
-  (await materials(db)).find((m) => m.name.toLowerCase() === name.toLowerCase());
+const materialCalled = async (db: Knex, name: string, at: Date): Promise<MaterialRow | undefined> =>
+  (await materials(db, at)).find((m) => m.name.toLowerCase() === name.toLowerCase());
 
-export async function oneMaterial(db: Knex, name: string, field = "material"): Promise<MaterialRow> {
+export async function oneMaterial(db: Knex, name: string, at: Date): Promise<MaterialRow> {
   return (
-    (await materialCalled(db, name)) ??
-    refuse("unknown-material", `There is no "${name.slice(0, 60)}" here: set it up first.`, field)
+    (await materialCalled(db, name, at)) ??
+    refuse("unknown-material", `There is no "${name.slice(0, 60)}" here: set it up first.`, "material")
   );
 }
 

@@ -36,7 +36,7 @@ export async function bookMaterials(
   filled: readonly Filled[],
   named: readonly string[],
 ): Promise<Booked> {
-  const all = await materials(work.tx);
+  const all = await materials(work.tx, work.at);
   if (all.length === 0) return { over: [], used: [] };
   const left = new Map(all.map((m) => [m.id, m.pieces]));
   const over: string[] = [];

@@ -1,5 +1,6 @@
 "use client";
 
+import Image from "next/image";
 import { useState } from "react";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
@@ -7,7 +8,11 @@ import { useCommand } from "../fields/use-command";
 const MOST_BYTES = 500_000;
 
 /** The house's logo, brought as a picture. */
-export function BringLogo({ now }: { now: string | null }) {
+export function BringLogo({
+  now,
+}: {
+  now: { readonly src: string; readonly width: number; readonly height: number } | null;
+}) {
   const { standing, errorAt, submit } = useCommand("set-logo");
   const [wrong, setWrong] = useState<string | null>(null);
   async function bring(file: File | undefined) {
@@ -27,12 +32,18 @@ export function BringLogo({ now }: { now: string | null }) {
   return (
     <div className="flex flex-wrap items-center gap-4">
       {now ? (
-        // biome-ignore lint/performance/noImgElement: a picture out of the house's own records, a few kB
-        <img src={now} alt="The logo as it is" className="h-14 border border-rule bg-white p-1" />
+        <Image
+          unoptimized
+          src={now.src}
+          width={now.width}
+          height={now.height}
+          alt="The logo as it is"
+          className="h-14 border border-rule bg-white p-1 w-auto"
+        />
       ) : (
         <span className="text-ink-2">No logo yet.</span>
       )}
-      <label>
+      <label className="field">
         <span className="mb-1 block text-[15px] font-semibold">
           Bring a logo (PNG or JPEG, at most 500 kB)
         </span>

@@ -182,11 +182,15 @@ export async function BottleDoing({
               span: 1,
               hint: "none if opened",
             },
+            { name: "into", label: "Opened into", span: 2, hint: "pail 4; lost if left out" },
+            { name: "despite", label: "Poured together all the same, because", whenAsked: true, span: 3 },
           ]}
         />
       );
     case "off":
-      return (
+      return s.lots.every((l) => l.vessel !== null || l.jars <= l.jars_out) ? (
+        <p className="panel mb-3">No jars stand here.</p>
+      ) : (
         <>
           <CommandForm
             command="take-jars-off"
@@ -225,7 +229,9 @@ export async function BottleDoing({
         </>
       );
     case "set":
-      return (
+      return s.vessels.length === 0 ? (
+        <p className="panel mb-3">No vessel holds honey yet.</p>
+      ) : (
         <>
           <CommandForm
             command="start-set"
@@ -261,7 +267,9 @@ export async function BottleDoing({
         </>
       );
     case "comb":
-      return (
+      return s.lots.every((l) => l.product !== "comb") ? (
+        <p className="panel mb-3">No cut comb stands here: it is cut in the Spin bay, by hand.</p>
+      ) : (
         <CommandForm
           command="start-comb"
           label="Begin its steps"

@@ -58,8 +58,8 @@ export default async function Bottle({ searchParams }: { searchParams: Promise<B
       {given && (
         <p className="mt-3">
           Given away over the labels this year, by {plural(given.lots, "lot")} that{" "}
-          {given.lots === 1 ? "was" : "were"} weighed: <b className="text-mass">{mass(given.kg, 2)}</b> in{" "}
-          {given.jars} jars
+          {given.lots === 1 ? "was" : "were"} weighed: <b className="text-mass">{mass(given.kg, 2)}</b>{" "}
+          {given.giveOrTakeKg >= 0.005 && `± ${mass(given.giveOrTakeKg, 2)} `}in {given.jars} jars
           {given.money === null ? "" : `, worth ${given.money.toFixed(2)}`}.
         </p>
       )}

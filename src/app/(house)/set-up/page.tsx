@@ -149,7 +149,15 @@ export default async function SetUp() {
           ]}
         />
         <div className="my-4 border-t border-rule pt-4">
-          <BringLogo now={logo && `data:image/${logo.kind};base64,${logo.data}`} />
+          <BringLogo
+            now={
+              logo && {
+                src: `data:image/${logo.kind};base64,${logo.data}`,
+                width: logo.width_px,
+                height: logo.height_px,
+              }
+            }
+          />
         </div>
         <div className="border-t border-rule pt-4">
           {numbers.length > 0 && (

@@ -276,7 +276,7 @@ export const issueLot = defineCommand({
       ...stays.map((p) => `${massG(p.grams, 2)} stay in ${p.vessel}`),
       // One source needs no word; where there are several the lot says so.
       ...((from ?? []).length > 1 ? [`of ${spoken(from)} together`] : []),
-      ...((materials ?? []).length > 0 ? [`in ${spoken(materials)}`] : []),
+      ...((materials ?? []).length > 0 ? [`in ${materials.join(", ")}`] : []),
       ...(over ?? []),
       ...(honeyC === undefined ? [] : [`filled at ${temp(honeyC, 0)}`]),
       ...(minutes === undefined ? [] : [`in ${Math.round(minutes)} min`]),

@@ -3,12 +3,14 @@ import { checkNetQuantity, NET_RULES, readWeights } from "@/core/bottling";
 import { DomainError } from "@/core/domain-error";
 import { dayIn } from "../../language/clock";
 import { refuse } from "../../language/errors";
-import { choice, count, jarMassG, number, text } from "../../language/fields";
-import { jar, weighedG } from "../../language/shown";
+import { choice, count, jarMassG, note, number, text } from "../../language/fields";
+import { jar, massG, weighedG } from "../../language/shown";
 import { plural } from "../../language/spoken";
+import { vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
 import { AtField, judged } from "../judged";
+import { jarsOff } from "../off";
 import { oneFillCheck, oneLot, scaleChecks } from "../records";
 import { dutySaid, inspectorSaid, scaleInWords } from "../said";
 
@@ -155,8 +157,11 @@ export const putJarRight = defineCommand({
     how: choice("What was done", RIGHTED),
     /** Its net weight now; an opened one has none. */
     weightG: number("Its weight now", 0, 60_000, "g").optional(),
+    /** The honey of an opened one goes into it; lost where nothing is named. */
+    into: vesselName("The vessel").optional(),
+    despite: note("The reason"),
   }),
-  async run(work, { check: id, jar: nth, how, weightG }) {
+  async run(work, { check: id, jar: nth, how, weightG, into, despite }) {
     const before = await oneFillCheck(work.tx, id);
     if (!before)
       refuse(
@@ -186,6 +191,12 @@ export const putJarRight = defineCommand({
     );
     if (weights.length === 0) refuse("no-weights", "It is the only jar that was weighed.", "jar");
     const jars = before.lot_jars - (how === "opened" ? 1 : 0);
+    if (into && how !== "opened") refuse("into", "Only opened jars go back into a vessel.", "into");
+    // An opened jar is no jar of its lot any more.
+    const off =
+      how === "opened" && before.code !== null
+        ? await jarsOff(work, await oneLot(work.tx, before.code), { jars: 1, why: "opened", into, despite })
+        : null;
     await work.restOn({ entry_id: before.entry_id }, `a jar of it was ${RIGHTED_SAID[how]}`);
     await work.state("fill_check", {
       lot_id: before.lot_id,
@@ -202,8 +213,8 @@ export const putJarRight = defineCommand({
     });
     const asked = { nominalG: before.jar_g, lot: jars, rules: before.rules };
     const check = checkNetQuantity(weights, { ...asked, secondG: before.second_g ?? [] });
-    return { lot: before.code, old, now: now ?? null, check, rules: before.rules, jarG: before.jar_g };
+    return { off, lot: before.code, old, now: now ?? null, check, rules: before.rules, jarG: before.jar_g };
   },
-  say: ({ lot, old, now, check, rules }, { jar: nth, how }) =>
-    `Jar ${nth}${lot ? ` of lot ${lot}` : ""}, ${weighedG(old)}, ${RIGHTED_SAID[how]}${now === null ? "" : `: ${weighedG(now)} now`}. ${dutySaid(check)} ${inspectorSaid(check, rules)}`,
+  say: ({ lot, old, now, check, rules, off }, { jar: nth, how }) =>
+    `Jar ${nth}${lot ? ` of lot ${lot}` : ""}, ${weighedG(old)}, ${RIGHTED_SAID[how]}${now === null ? "" : `: ${weighedG(now)} now`}${off ? `, ${massG(off.grams, 2)} ${off.vessel ? `back into ${off.vessel}` : "lost"}` : ""}. ${dutySaid(check)} ${inspectorSaid(check, rules)}`,
 });

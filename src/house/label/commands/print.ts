@@ -85,8 +85,9 @@ export const printLabels = defineCommand({
     });
     return {
       print,
-      lot: markOf(lot),
-      code: lot.code,
+      // One mark may be on jars of several sizes: the row says which.
+      lot: lot.code,
+      mark: markOf(lot),
       unmet: unmet.length,
       toCheck: open.length - unmet.length,
       pack: RULE_PACKS[pack].name,
@@ -147,7 +148,7 @@ export const spoilLabels = defineCommand({
       );
     await work.restOn(lot, `labels of lot ${lot.code} were spoiled`);
     await work.state("label_spoiled", { lot_id: lot.id, labels, why });
-    return { lot: markOf(lot) };
+    return { lot: lot.code };
   },
   say: ({ lot }, { labels, why }) =>
     `${plural(labels, "label")} of lot ${lot} spoiled${why ? `: ${why}` : ""}.`,

@@ -82,7 +82,7 @@ export const receiveMaterial = defineCommand({
     theirLot: note("The supplier's lot", 60),
   }),
   async run(work, { material, pieces, supplier, theirLot }) {
-    const m = await oneMaterial(work.tx, material);
+    const m = await oneMaterial(work.tx, material, work.at);
     await work.restOn({ entry_id: m.entry_id, known_from: null }, `${m.name} came`);
     await work.state("material_delivery", { material_id: m.id, pieces, supplier, their_lot: theirLot });
     return { name: m.name };
@@ -105,7 +105,7 @@ export const countMaterial = defineCommand({
     why: note("The reason for the difference"),
   }),
   async run(work, { material, counted, why }) {
-    const m = await oneMaterial(work.tx, material);
+    const m = await oneMaterial(work.tx, material, work.at);
     const off = counted - m.pieces;
     if (m.known && Math.abs(off) > Math.max(ODD.pieces, ODD.share * m.pieces) && why === "")
       refuse(
@@ -132,7 +132,7 @@ export const spoilMaterial = defineCommand({
     why: text("What happened", 200),
   }),
   async run(work, { material, pieces, why }) {
-    const m = await oneMaterial(work.tx, material);
+    const m = await oneMaterial(work.tx, material, work.at);
     if (m.known && pieces > Math.max(0, m.pieces))
       refuse(
         "more-than-there",

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { gramsOfJars } from "../../bottle/commands/at-the-filler";
+import { gramsOfJars } from "../../bottle/off";
 import { type LotRow, oneLot, sameParcelSince } from "../../bottle/records";
 import { dayIn } from "../../language/clock";
 import { refuse } from "../../language/errors";
