@@ -182,6 +182,11 @@ export function JarPlan({
           <p className="mb-1.5 text-[15px] text-ink-2">
             {capital(view.from)}, {massG(view.heldG)}; {massG(view.staysG)} stays on wall and gate
           </p>
+          {view.against.map((t) => (
+            <p key={t} className="mb-1.5 font-semibold text-stop">
+              {t}
+            </p>
+          ))}
           <Bar view={view} />
           <ul className="mt-3 grid gap-3 md:grid-cols-2">
             {view.rows.map((r) => (

@@ -172,6 +172,17 @@ describe("the jar plan of a house", () => {
     expect(await wanted("")).toBe(9);
   });
 
+  it("an owner's honey meets no order of the house, and what speaks against a vessel is said", async () => {
+    await house.act("keep-separate", { colonies: "1", owner: "Ada" });
+    await pail();
+    await house.act("take-order", { buyer: "Deli", jarG: 250, jars: 12, by: "2098-09-01" });
+    await house.act("read-moisture", { pail: 1, value: 19.4 });
+    const view = await plan({ sizesG: [250] });
+    expect(view.rows.map((r) => r.ordered)).toEqual([0]);
+    expect(view.against.join(" ")).toContain("kept apart for Ada: its jars meet no order of the house");
+    expect(view.against.join(" ")).toContain("over the limit of 18.6 %");
+  });
+
   it("an order is met by what goes to its buyer after it was taken", async () => {
     await pail();
     await house.act("take-order", {

@@ -11,7 +11,9 @@ import { jar, mass, massG } from "../language/shown";
 import { capital, plural, spoken } from "../language/spoken";
 import type { OrderRow } from "../out/orders";
 import { openOrders } from "../out/records";
+import { settledAt } from "../settle/settling";
 import type { Snapshot } from "../standing/snapshot";
+import { inQuarantine } from "../store/watch";
 import { type MaterialRow, materials } from "./records";
 
 export const JAR_PLAN_ASKED = z.strictObject({
@@ -59,6 +61,8 @@ export interface PlannedRow {
 export interface JarPlanView {
   readonly status: JarPlan["status"];
   readonly from: string;
+  /** What speaks against filling from it now, a sentence each. */
+  readonly against: readonly string[];
   readonly heldG: number;
   readonly staysG: number;
   readonly usedG: number;
@@ -137,6 +141,22 @@ function afterShelf(orders: readonly OrderRow[], shelf: readonly Shelved[]) {
   return { wanted: wanted.filter((o) => o.jars > 0), left };
 }
 
+/** As the gate before jars will ask, and what is not done with yet. */
+function againstOf(s: Snapshot, v: Snapshot["vessels"][number]): string[] {
+  const name = capital(v.name);
+  const { waterPct, upperPct } = v.water.figures;
+  return [
+    ...(v.owner === "" ? [] : [`${name} is kept apart for ${v.owner}: its jars meet no order of the house.`]),
+    ...(v.told.inspected.at(-1)?.verdict === "held" ? [`${name} is held.`] : []),
+    ...(inQuarantine(v) ? [`${name} came from outside and was not looked at and read yet.`] : []),
+    ...(v.warming ? [`${name} is still being warmed.`] : []),
+    ...(settledAt(s, v) > s.now ? [`${name} still stands to clear.`] : []),
+    ...(waterPct !== undefined && upperPct !== undefined && upperPct > s.house.limit_pct
+      ? [`${name} may be as wet as ${upperPct.toFixed(1)} %, over the limit of ${s.house.limit_pct} %.`]
+      : []),
+  ];
+}
+
 export async function jarPlan(
   db: Knex,
   s: Snapshot,
@@ -150,8 +170,10 @@ export async function jarPlan(
   );
   const all = await materials(db);
   const shelf = onShelf(s);
+  // An owner's honey is nobody's order, and no stock of the house.
+  const kept = vessels.some((v) => v.owner !== "");
   const { wanted: orders, left } = afterShelf(
-    (await openOrders(db)).filter(
+    (kept ? [] : await openOrders(db)).filter(
       (o) =>
         o.honey_kind === "" ||
         asked.honeyKind === "" ||
@@ -169,7 +191,7 @@ export async function jarPlan(
   const counted = all.filter((m) => m.known);
   const supplies = bySize(counted, sizes);
   const minimumOf = (jarG: number): number =>
-    all
+    (kept ? [] : all)
       .filter((m) => m.kind === "jar" && m.fits_g.includes(jarG))
       .reduce((most, m) => Math.max(most, m.keep_filled), 0);
   const worthOf = (jarG: number): number => {
@@ -240,6 +262,7 @@ export async function jarPlan(
   return {
     status: plan.status,
     from: spoken(vessels.map((v) => v.name)),
+    against: vessels.flatMap((v) => againstOf(s, v)),
     heldG,
     staysG,
     usedG: plan.usedG,
