@@ -19,6 +19,7 @@ import * as glucoseAndCeilings from "./migrations/0017-glucose-and-ceilings";
 import * as labels from "./migrations/0018-labels";
 import * as materials from "./migrations/0019-materials";
 import * as filling from "./migrations/0020-filling";
+import * as holds from "./migrations/0021-holds";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -41,6 +42,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0018-labels": labels,
   "0019-materials": materials,
   "0020-filling": filling,
+  "0021-holds": holds,
 };
 
 /** Every step there is, in order. */

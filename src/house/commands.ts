@@ -3,8 +3,10 @@ import type { z } from "zod";
 import { BLEND } from "./blend/brings";
 import { BOTTLE } from "./bottle/brings";
 import { FILES } from "./files/brings";
+import { HOLD } from "./hold/brings";
 import { HOT_ROOM } from "./hot-room/brings";
 import { LABEL } from "./label/brings";
+import { LABORATORY } from "./laboratory/brings";
 import type { Verb } from "./language/words";
 import type { CommandDefinition } from "./ledger/command";
 import { undo } from "./ledger/undo";
@@ -36,6 +38,8 @@ const ROOMS = [
   OUTSIDE,
   STORE,
   BLEND,
+  HOLD,
+  LABORATORY,
   MATERIALS,
   BOTTLE,
   LABEL,

@@ -21,6 +21,7 @@ import { mass, massFigure } from "../language/shown";
 import { capital } from "../language/spoken";
 import { settledAt } from "../settle/settling";
 import type { Snapshot, VesselState } from "../standing/snapshot";
+import { heldBecause } from "../hold/now";
 import { inQuarantine } from "../store/watch";
 import { type Foretold, foretell } from "./foretell";
 
@@ -112,7 +113,7 @@ export interface BlendView {
 
 /** Why a vessel cannot be blended at all. */
 function outOf(s: Snapshot, v: VesselState, asked: BlendAsked): string {
-  if (v.told.inspected.at(-1)?.verdict === "held") return "held";
+  if (heldBecause(v)) return "held";
   if (v.warming) return "warming";
   if (inQuarantine(v)) return "from outside, not looked at";
   if (v.water.figures.waterPct === undefined) return "not read";

@@ -2,6 +2,7 @@
 import { ALWAYS_WET_PCT, judgeWater } from "@/core/moisture";
 import { asWritten } from "../language/shown";
 import { capital } from "../language/spoken";
+import { heldBecause } from "../hold/now";
 import type { Snapshot, VesselState } from "../standing/snapshot";
 import { inQuarantine, watchOf } from "../store/watch";
 import { lookOf } from "../warmth/view";
@@ -19,7 +20,7 @@ export interface Foretold {
   readonly sePct: number | null;
   readonly upperPct: number | null;
   /** Parts that may not be mixed into anything. */
-  readonly held: readonly string[];
+  readonly held: readonly { readonly name: string; readonly why: string }[];
   /** Something in it has crystals. */
   readonly grained: boolean;
   /** What somebody has to answer for, a sentence each. */
@@ -57,7 +58,10 @@ export function foretell(s: Snapshot, parts: readonly Part[], into: string): For
     waterPct: unread.length > 0 || gone ? null : (figures.waterPct ?? null),
     sePct: figures.sePct ?? null,
     upperPct: unread.length > 0 || gone ? null : (figures.upperPct ?? null),
-    held: all.filter(({ v }) => v.told.inspected.at(-1)?.verdict === "held").map(({ v }) => v.name),
+    held: all.flatMap(({ v }) => {
+      const why = heldBecause(v);
+      return why === null ? [] : [{ name: v.name, why }];
+    }),
     grained: set.length > 0,
     warnings: [
       ...(wet.length > 0

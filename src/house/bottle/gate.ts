@@ -3,6 +3,7 @@
  * to be diverted. What it finds needs a reason, and finding and reason stand on the lot.
  */
 import { besideEachOther } from "@/core/moisture";
+import { mustBeFree } from "../hold/gate";
 import type { WaterJudgement } from "../hot-room/waiting";
 import { refuse } from "../language/errors";
 import { capital } from "../language/spoken";
@@ -86,6 +87,7 @@ export async function bottleGate(
   fills: readonly IntoJars[],
   despite: string,
 ): Promise<GateAnswer> {
+  await mustBeFree(work, fills, "go into jars or out of the house");
   const s = await snapshot(work.tx, work.now);
   const waterOf = new Map<number, WaterJudgement>([
     ...s.vessels.map((v): [number, WaterJudgement] => [v.fillId, v.water]),

@@ -33,6 +33,8 @@ const BAY_WORDS: Record<string, string> = {
   out: "/out",
   today: "/",
   trace: "/trace",
+  held: "/held",
+  laboratory: "/laboratory",
   "set-up": "/set-up",
   setup: "/set-up",
 };

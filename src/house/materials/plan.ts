@@ -13,6 +13,7 @@ import type { OrderRow } from "../out/orders";
 import { openOrders } from "../out/records";
 import { settledAt } from "../settle/settling";
 import type { Snapshot } from "../standing/snapshot";
+import { heldBecause } from "../hold/now";
 import { inQuarantine } from "../store/watch";
 import { type MaterialRow, materials } from "./records";
 
@@ -147,7 +148,7 @@ function againstOf(s: Snapshot, v: Snapshot["vessels"][number]): string[] {
   const { waterPct, upperPct } = v.water.figures;
   return [
     ...(v.owner === "" ? [] : [`${name} is kept apart for ${v.owner}: its jars meet no order of the house.`]),
-    ...(v.told.inspected.at(-1)?.verdict === "held" ? [`${name} is held.`] : []),
+    ...(heldBecause(v) ? [`${name} is held: ${heldBecause(v)}.`] : []),
     ...(inQuarantine(v) ? [`${name} came from outside and was not looked at and read yet.`] : []),
     ...(v.warming ? [`${name} is still being warmed.`] : []),
     ...(settledAt(s, v) > s.now ? [`${name} still stands to clear.`] : []),

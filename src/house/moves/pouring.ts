@@ -2,6 +2,7 @@
 import { z } from "zod";
 import { gramsFromKg } from "@/core/units";
 import { gainAsks } from "@/core/vessels";
+import { mayTouchHeld } from "../hold/gate";
 import { refuse } from "../language/errors";
 import { list } from "../language/fields";
 import { massG } from "../language/shown";
@@ -111,6 +112,7 @@ export async function poured(
     gainedGrams > 0 ? await work.openFill({ kind: "gain", name: "gain by weighing, a move" }) : null;
   let gainLeft = gainedGrams;
   let released = false;
+  let heldNow = "";
   const fills: { readonly name: string; readonly fillId: number; readonly grams: number }[] = [];
   for (const [j, taker] of takers.entries()) {
     const into = added[j] ?? 0;
@@ -123,6 +125,13 @@ export async function poured(
       { name: taker.name, holds: standing },
       input.despite,
     );
+    const held = await mayTouchHeld(
+      work,
+      [...pouring.flatMap((g) => (g.fillId === null ? [] : [g.fillId])), ...(standing === null ? [] : [standing])],
+      taker.name,
+      input.despite,
+    );
+    if (held) heldNow = `${taker.name}: ${held}`;
     const fillId =
       standing ??
       (await work.openFill({
@@ -188,6 +197,7 @@ export async function poured(
     lostGrams,
     gainedGrams,
     released,
+    heldNow,
     vessels: named,
     fills,
     estimated: [...givers, ...takers].some((s) => s.byLevel),

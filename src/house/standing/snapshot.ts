@@ -6,6 +6,8 @@ import { type BatchAccount, batchAccount } from "@/core/ledger";
 import { type Unmixed, unmixedNow } from "../blend/now";
 import { productsNow, type RunningProduct } from "../bottle/products";
 import { type LotRow, lotsHere } from "../bottle/records";
+import { holdsNow } from "../hold/now";
+import type { HoldRow } from "../hold/records";
 import { type RoomState, roomState } from "../hot-room/room";
 import { type WaitingSuper, withReadings } from "../hot-room/waiting";
 import { dayIn, todayFrom } from "../language/clock";
@@ -52,6 +54,8 @@ export interface VesselState extends Contents {
   readonly told: Standing;
   /** How far it had set, as it was looked at, oldest first. */
   readonly looks: readonly LookRow[];
+  /** What holds it: it goes into no jar and out of no door. */
+  readonly holds: readonly HoldRow[];
   /** What it is being warmed in; null for one that stands in no warmth. */
   readonly warming: WarmingRow | null;
 }
@@ -81,6 +85,8 @@ export interface Snapshot {
   readonly checks: readonly CheckRow[];
   /** Lots with jars still here. */
   readonly lots: readonly LotRow[];
+  /** All that is held, and the fills it lies on. */
+  readonly held: { readonly open: readonly HoldRow[]; readonly on: ReadonlyMap<number, readonly HoldRow[]> };
   readonly sentGrams: number;
   /** Honey and wax in cappings bins, honey left in spun combs, wax won: grams in all. */
   readonly besides: { readonly cappings: number; readonly wets: number; readonly wax: number };
@@ -105,7 +111,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       machines(db),
       checksSince(db, todayFrom(house.zone, now)),
     ]);
-  const [runs, readings, movements, contents, stood, rules, warmth, schools, unmixed, products] =
+  const [runs, readings, movements, contents, stood, rules, warmth, schools, unmixed, products, onHold] =
     await Promise.all([
       runsOfBatches(
         db,
@@ -144,6 +150,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
         now,
       ),
       productsNow(db, { house, now }),
+      holdsNow(db, house.zone, now),
     ]);
   const [warmthOf, strainedOf, skimmedOf, inspectedOf] = [
     group(stood.warmth, (r) => r.fill_id),
@@ -185,6 +192,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
         inspected: inspectedOf.get(v.fill_id) ?? [],
       },
       looks: warmth.looks(v.fill_id),
+      holds: onHold.on.get(v.fill_id) ?? [],
       warming: warmth.warming(v.fill_id) ?? null,
       ...contents.vessel(v.fill_id),
     })),
@@ -193,6 +201,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     runs,
     checks,
     lots,
+    held: onHold,
     sentGrams: besides.parcel,
     besides: { cappings: besides.cappings, wets: besides.wets, wax: besides.wax },
     toWeighEmpty: toWeigh,

@@ -1,4 +1,5 @@
 /** What is watched in the store: what may ferment, how soon it sets, air that is wrong, looks that are due. */
+import { heldBecause } from "../hold/now";
 import { type GranulationTendency, granulationTendency, LOOKS } from "@/core/honey/granulation";
 import {
   fermentationWatch,
@@ -110,7 +111,7 @@ export type State = (typeof STATES)[number];
 
 /** What a vessel is just now, the one that matters most. */
 export function stateOf(s: Snapshot, v: VesselState): State {
-  if (v.told.inspected.at(-1)?.verdict === "held") return "held";
+  if (heldBecause(v)) return "held";
   if (inQuarantine(v)) return "quarantine";
   if (v.warming) return "warming";
   if (settledAt(s, v) > s.now) return "settling";

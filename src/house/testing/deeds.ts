@@ -324,6 +324,63 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
       despite: "asked for",
     };
   },
+  hold: [
+    (d, s) => ({
+      what: from(d, [...s.holding, ...s.lots.map((l) => `lot ${l}`)], `colony ${(d.b % 3) + 1}`),
+      why: "smells odd",
+      until: "a second nose",
+    }),
+    (d) => ({
+      what: `colony ${(d.b % 3) + 1}`,
+      why: "asked for",
+      until: "the result",
+      ...(d.a % 2 ? { analyte: "tutin", most: 0.7 } : {}),
+    }),
+  ],
+  "release-hold": (d, s) => ({
+    hold: (d.a % 3) + 1,
+    why: "smelt again",
+    ...(d.b % 2 ? { result: (d.b % 2) + 1 } : {}),
+    ...(d.back % 3 === 1 ? { of: from(d, s.holding, "drum 1") } : {}),
+    despite: "asked for",
+  }),
+  "confirm-release": (d) => ({ release: (d.a % 3) + 1 }),
+  // Two people are seldom at the dice: mostly one may release.
+  "set-release-rules": (d) => ({ second: d.a % 5 === 0 }),
+  "add-hold-rule": (d) => ({
+    name: `Rule ${d.a}`,
+    yards: "Kiln Field",
+    fromMd: d.a % 2 ? "01-01" : "11-01",
+    toMd: d.a % 2 ? "12-31" : "02-28",
+    analyte: "tutin",
+    most: 0.7,
+    why: "a plant that may be visited",
+  }),
+  "end-hold-rule": (d) => ({ rule: (d.a % 3) + 1, why: "wrong yard" }),
+  "note-brood-disease": (d, s) => ({
+    colonies: String((d.b % 3) + 1),
+    disease: "suspected foul brood",
+    found: s.day,
+    honey: d.a % 2 ? "hold" : "leave",
+  }),
+  "note-treatment": (d, s) => ({
+    colonies: String((d.b % 3) + 1),
+    treated: "an acid",
+    from: s.day,
+    until: s.day,
+  }),
+  "order-analysis": (d, s) => ({
+    sample: from(d, s.holding, "drum 1"),
+    asks: "water, hmf, tutin",
+    laboratory: "Fen Laboratory",
+  }),
+  "enter-results": (d) => ({
+    order: (d.a % 2) + 1,
+    values: [
+      { analyte: "water", value: 16 + d.a / 4 },
+      { analyte: "tutin", value: d.b / 8 },
+    ],
+  }),
   "set-material": (d) => ({ kind: ["jar", "lid"][d.a % 2], name: `Material ${d.a % 2}`, fitsG: "250, 100" }),
   "receive-material": (d) => ({
     material: `Material ${d.a % 2}`,

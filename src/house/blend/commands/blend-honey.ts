@@ -37,7 +37,7 @@ export const blendHoney = defineCommand({
     if (told.held.length > 0)
       refuse(
         "held",
-        `${capital(spoken(told.held))} ${told.held.length > 1 ? "are" : "is"} held: look at it again and find it good, before anything of it is mixed.`,
+        `${capital(spoken(told.held.map((h) => h.name)))} ${told.held.length > 1 ? "are" : "is"} held (${[...new Set(told.held.map((h) => h.why))].join("; ")}): nothing of it is mixed into other honey before it is released, or looked at again and found good.`,
         "from",
       );
     if (told.warnings.length > 0 && input.despite === "")

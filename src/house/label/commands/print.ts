@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { DRAWN_PARTS, RULE_PACK_IDS, RULE_PACKS } from "@/core/labels";
 import { markOf, oneLot } from "../../bottle/records";
+import { mustBeFree } from "../../hold/gate";
 import { refuse } from "../../language/errors";
 import { choice, count, note, text } from "../../language/fields";
 import { plural } from "../../language/spoken";
@@ -37,6 +38,12 @@ export const printLabels = defineCommand({
   }),
   async run(work, input) {
     const lot = await oneLot(work.tx, input.lot);
+    await mustBeFree(
+      work,
+      [{ fillId: lot.fill_id, name: `lot ${lot.code}` }],
+      "be labelled for sale (a proof can be looked at)",
+      "lot",
+    );
     const source = await labelSource(work.tx, lot);
     const design = input.design ?? (await designOf(work.tx, lot));
     const pack = input.pack ?? source.rules.pack;

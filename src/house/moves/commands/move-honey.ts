@@ -22,13 +22,14 @@ export const moveHoney = defineCommand({
     const { fills: _, ...told } = await poured(work, input);
     return told;
   },
-  say: ({ from, to, grams, lostGrams, gainedGrams, released, estimated }, { despite, cause }) =>
+  say: ({ from, to, grams, lostGrams, gainedGrams, released, estimated, heldNow }, { despite, cause }) =>
     [
       `${massG(grams)} from ${spoken(from.map((f) => f.name))} into ${spoken(to.map((t) => t.name))}`,
       ...to.map((t) => `${t.name} holds ${massG(t.holds)}`),
       lostGrams > 0 ? `${massG(lostGrams, 2)} lost: ${cause}` : "",
       gainedGrams > 0 ? `${massG(gainedGrams, 2)} more than the scales had, booked as a gain` : "",
       estimated ? "by its level, so only about" : "",
+      heldNow,
       released ? `kept-apart honey released: ${despite}` : "",
     ]
       .filter((s) => s !== "")

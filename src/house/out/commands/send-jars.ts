@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { gramsOfJars } from "../../bottle/off";
 import { type LotRow, oneLot, sameParcelSince } from "../../bottle/records";
+import { mustBeFree } from "../../hold/gate";
 import { dayIn } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { count, text } from "../../language/fields";
@@ -47,6 +48,7 @@ export const sendJars = defineCommand({
         `${plural(left, "jar")} of lot ${lot.code} ${left === 1 ? "is" : "are"} here, not ${input.jars}.`,
         "jars",
       );
+    await mustBeFree(work, [{ fillId: lot.fill_id, name: `lot ${lot.code}` }], "be sent", "lot");
     const grams = gramsOfJars(lot, input.jars);
     const buyer = await buyerFor(work, input.buyer, input.newBuyer === true);
     if (!input.again) await notTwice(work, lot, input.jars, buyer);

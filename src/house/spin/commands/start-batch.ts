@@ -2,6 +2,7 @@ import { z } from "zod";
 import { maySpin } from "@/core/moisture";
 import { boxesAt } from "../../hot-room/boxes";
 import { waterRules } from "../../hot-room/waiting";
+import { mayTouchHeld } from "../../hold/gate";
 import { refuse } from "../../language/errors";
 import { count, note } from "../../language/fields";
 import { tags } from "../../language/ranges";
@@ -78,11 +79,17 @@ async function joinSupers(
   batch: { id: number; number: number; fill_id: number },
   supers: readonly string[],
   despite: string,
-): Promise<number> {
+): Promise<{ grams: number; heldNow: string }> {
   const waiting = new Map((await waitingCombs(work.tx)).map((c) => [c.tag, c]));
   const joining = supers.flatMap((tag) => waiting.get(tag) ?? []);
   await mayMix(work, batch, joining);
   await mayBeSpun(work, batch, joining, despite);
+  const heldNow = await mayTouchHeld(
+    work,
+    [...joining.map((c) => c.fill_id), ...(await fillsInBatch(work.tx, batch.id))],
+    `batch ${batch.number}`,
+    despite,
+  );
   let grams = 0;
   for (const tag of supers) {
     const comb = waiting.get(tag);
@@ -112,11 +119,15 @@ async function joinSupers(
     });
     grams += comb.grams;
   }
-  return grams;
+  return { grams, heldNow };
 }
 
-const despite = note("Why it is spun although it is over the limit");
-const said = (reason: string): string => (reason === "" ? "" : ` Although over the limit: ${reason}.`);
+const despite = note("Why it is spun although it is over the limit, or held");
+/** Entries from before honey could be held say nothing of it. */
+const said = (reason: string, heldNow: string | undefined): string => {
+  if (heldNow) return ` Held honey is among it, ${heldNow}${reason === "" ? "" : `. Mixed because: ${reason}`}.`;
+  return reason === "" ? "" : ` Although over the limit: ${reason}.`;
+};
 
 export const startBatch = defineCommand({
   name: "start-batch",
@@ -128,11 +139,11 @@ export const startBatch = defineCommand({
     const number = await nextBatchNumber(work.tx);
     const fillId = await work.openFill({ kind: "batch", name: `batch ${number}` });
     const id = await work.state("batch", { number, fill_id: fillId, despite: input.despite });
-    const grams = await joinSupers(work, { id, number, fill_id: fillId }, input.supers, input.despite);
-    return { batch: number, supers: input.supers, grams };
+    const joined = await joinSupers(work, { id, number, fill_id: fillId }, input.supers, input.despite);
+    return { batch: number, supers: input.supers, ...joined };
   },
-  say: ({ batch, supers, grams }, { despite: reason }) =>
-    `Batch ${batch} started: super${supers.length === 1 ? "" : "s"} ${spoken(supers)}, ${massG(grams)}.${said(reason)}`,
+  say: ({ batch, supers, grams, heldNow }, { despite: reason }) =>
+    `Batch ${batch} started: super${supers.length === 1 ? "" : "s"} ${spoken(supers)}, ${massG(grams)}.${said(reason, heldNow)}`,
   grams: ({ grams }) => grams,
 });
 
@@ -145,11 +156,11 @@ export const addToBatch = defineCommand({
   async run(work, input) {
     const batch = await openBatch(work.tx, input.batch);
     await work.restOn(batch, `supers were added to batch ${batch.number}`);
-    const grams = await joinSupers(work, batch, input.supers, input.despite);
+    const joined = await joinSupers(work, batch, input.supers, input.despite);
     const now = await gramsIn(work.tx, batch.fill_id);
-    return { batch: batch.number, supers: input.supers, grams, nowGrams: now.grams };
+    return { batch: batch.number, supers: input.supers, ...joined, nowGrams: now.grams };
   },
-  say: ({ batch, supers, grams }, { despite: reason }) =>
-    `${plural(supers.length, "super")} (${spoken(supers)}) more in batch ${batch}: ${massG(grams)}.${said(reason)}`,
+  say: ({ batch, supers, grams, heldNow }, { despite: reason }) =>
+    `${plural(supers.length, "super")} (${spoken(supers)}) more in batch ${batch}: ${massG(grams)}.${said(reason, heldNow)}`,
   grams: ({ grams }) => grams,
 });

@@ -1,7 +1,10 @@
 import { dayIn, momentOf, writtenDay } from "../../language/clock";
+import { holdAtThePull, type PulledNow } from "../../hold/at-the-pull";
+import { mustBeUsable } from "../../hold/gate";
+import { heldBoxes } from "../../hold/records";
 import { refuse } from "../../language/errors";
 import { massG } from "../../language/shown";
-import { plural } from "../../language/spoken";
+import { capital, plural } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
 import { corrected, meantBy, stateReading } from "../../readings/samples";
@@ -40,6 +43,8 @@ export const pullSupers = defineCommand({
     const pullId = await work.state("pull", { yard_id: yard.id, date });
     const shown = { instrument: input.instrument, tempC: input.sampleC };
     const instrument = input.supers.some((s) => s.sample !== undefined) ? await meantBy(work, shown) : null;
+    const boxes = await heldBoxes(work.tx, work.house.zone, work.at);
+    const combs: PulledNow[] = [];
     let grams = 0;
     for (const [i, { pulled, vessel, colony, honey, ripeness }] of looked.entries()) {
       const at = (name: string) => `supers.${i}.${name}`;
@@ -61,6 +66,7 @@ export const pullSupers = defineCommand({
           `Super ${pulled.tag}: ${ripeness.sentence.charAt(0).toLowerCase()}${ripeness.sentence.slice(1)} Leave it, or say why it is taken all the same.`,
           at("take"),
         );
+      mustBeUsable(boxes.get(vessel.id), colony.id, pulled.tag, at("tag"));
       await emptied(work, vessel, `super ${vessel.tag} was pulled again`, at("tag"));
       const fillId = await work.openFill({
         kind: "comb",
@@ -107,8 +113,15 @@ export const pullSupers = defineCommand({
           pulled.sample,
           corrected(instrument, shown, pulled.sample, work.at),
         );
+      combs.push({
+        tag: pulled.tag,
+        fillId,
+        flags: pulled.flags,
+        waitingUntil: pulled.waitingUntil ?? null,
+      });
       grams += honey;
     }
+    const held = await holdAtThePull(work, { yard: yard.name, date, combs });
     await work.restOn(yard, `supers were pulled in ${yard.name}`);
     const taken = looked.filter((l) => l.pulled.take);
     return {
@@ -121,17 +134,18 @@ export const pullSupers = defineCommand({
         verdict: l.ripeness.verdict,
         says: l.ripeness.sentence,
       })),
+      held,
       estimated: taken.filter((l) => l.pulled.grossKg === undefined).length,
       grams,
     };
   },
-  say: ({ yard, supers, left, estimated, grams }) => {
+  say: ({ yard, supers, left, estimated, grams, held }) => {
     const stayed = left.length > 0 ? ` ${plural(left.length, "super")} looked at and left.` : "";
     if (supers.length === 0) return `Nothing pulled in ${yard}.${stayed}`;
     const what = supers.length === 1 ? `Super ${supers[0]}` : plural(supers.length, "super");
     const guess =
       estimated > 0 ? `, ${estimated === supers.length ? "" : `${estimated} of them `}by estimate` : "";
-    return `${what} pulled in ${yard}: ${massG(grams)} of honey${guess}.${stayed}`;
+    return `${what} pulled in ${yard}: ${massG(grams)} of honey${guess}.${stayed}${held.length > 0 ? ` ${capital(held.join("; "))}.` : ""}`;
   },
   grams: ({ grams }) => grams,
 });
