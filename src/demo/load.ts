@@ -7,6 +7,7 @@ import type { Knex } from "knex";
 import { CHECKS, type CheckKind } from "@/house/spin/checks";
 import { labelsAndOrders, stockUp } from "./bottling";
 import { DEMO_DEVICES } from "./devices";
+import { laboratoryAndHolds } from "./laboratory";
 import { EMPTY_KG, framesIn, PAIL, range, Script, SUPERS, YARDS } from "./script";
 import { spinBatch, TWENTY } from "./spinning";
 import { fillStore, NORTH } from "./store";
@@ -288,6 +289,8 @@ export async function loadDemo(
     script,
     pailsOfDay.map((pails) => pails.map((p) => p.tag)),
   );
+
+  await laboratoryAndHolds(script, { lot: borage.lot, pail: pailsOfDay[3]?.at(-1)?.tag });
 
   progress("today, under way");
   await script.enter("Ines", script.past(20, 10), "keep-separate", {

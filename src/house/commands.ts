@@ -14,6 +14,7 @@ import { MATERIALS } from "./materials/brings";
 import { MOVES } from "./moves/brings";
 import { OUT } from "./out/brings";
 import { OUTSIDE } from "./outside/brings";
+import { PAPERS } from "./papers/brings";
 import { PEOPLE } from "./people/brings";
 import { READINGS } from "./readings/brings";
 import { SETTLE } from "./settle/brings";
@@ -40,6 +41,7 @@ const ROOMS = [
   BLEND,
   HOLD,
   LABORATORY,
+  PAPERS,
   MATERIALS,
   BOTTLE,
   LABEL,

@@ -1,4 +1,5 @@
 export { type DeviceReading, postReadings } from "./bridge";
+export { ANSWERS_AFTER_MS, type LabAnswerLine, laboratoryFinds } from "./laboratory";
 export {
   cabinetShows,
   filledJarShows,

@@ -1,4 +1,11 @@
-export { ANALYTE_IDS, ANALYTES, type AnalyteId, type Measured, saidMeasured, uncertaintyOf } from "./analytes";
+export {
+  ANALYTE_IDS,
+  ANALYTES,
+  type AnalyteId,
+  type Measured,
+  saidMeasured,
+  uncertaintyOf,
+} from "./analytes";
 export {
   COMPOSITION_PACK_IDS,
   COMPOSITION_PACKS,

@@ -32,9 +32,21 @@ describe("a laboratory's figure against a limit", () => {
     ["over, but not by enough", m("hmf", 42, { expanded: 3 }), "most", 40, "close"],
     ["over", m("hmf", 44, { expanded: 3 }), "most", 40, "not-met"],
     ["nothing found over a small value", m("tutin", 0.01, { below: true }), "most", 0.7, "met"],
-    ["nothing found over a value larger than the limit", m("tutin", 1, { below: true }), "most", 0.7, "not-told"],
+    [
+      "nothing found over a value larger than the limit",
+      m("tutin", 1, { below: true }),
+      "most",
+      0.7,
+      "not-told",
+    ],
     ["less found than asked", m("diastase", 3, { below: true }), "least", 8, "not-met"],
-    ["not more found than something larger than asked", m("diastase", 10, { below: true }), "least", 8, "not-told"],
+    [
+      "not more found than something larger than asked",
+      m("diastase", 10, { below: true }),
+      "least",
+      8,
+      "not-told",
+    ],
     ["enough", m("diastase", 12, { expanded: 2 }), "least", 8, "met"],
     ["nearly enough", m("diastase", 7.5, { expanded: 2 }), "least", 8, "close"],
   ])("%s", (_, measured, bound, limit, state) => {
@@ -111,6 +123,8 @@ describe("the packs", () => {
 
   it("are as good as their worst line, and what nobody measured is not met", () => {
     expect(judgeComposition(COMPOSITION_PACKS.eu, ORDINARY, [m("water", 17)]).state).toBe("not-told");
-    expect(judgeComposition(COMPOSITION_PACKS.eu, ORDINARY, [m("water", 17), m("hmf", 90)]).state).toBe("not-met");
+    expect(judgeComposition(COMPOSITION_PACKS.eu, ORDINARY, [m("water", 17), m("hmf", 90)]).state).toBe(
+      "not-met",
+    );
   });
 });

@@ -60,7 +60,9 @@ function lineVerdict(line: Line, told: ReadonlyMap<AnalyteId, Measured>): LineVe
   const usual = boundOf(line);
   const strict = found ? againstLimit(found, usual.bound, usual.limit) : "not-told";
   const { bound, limit } =
-    excused && strict !== "met" && line.lowEnzymes ? { bound: "least" as const, limit: line.lowEnzymes.least } : usual;
+    excused && strict !== "met" && line.lowEnzymes
+      ? { bound: "least" as const, limit: line.lowEnzymes.least }
+      : usual;
   const asks = `at ${bound} ${limit} ${unit}`;
   const base = { analyte: line.analyte, asks, paragraph: line.paragraph };
   if (!found) return { ...base, state: "not-told", found: "", reason: "Nobody measured it." };
@@ -79,7 +81,9 @@ function lineVerdict(line: Line, told: ReadonlyMap<AnalyteId, Measured>): LineVe
     ...base,
     state,
     found: saidMeasured(found),
-    reason: [reason[state], because ? `${because[0]?.toUpperCase()}${because.slice(1)}.` : ""].filter(Boolean).join(" "),
+    reason: [reason[state], because ? `${because[0]?.toUpperCase()}${because.slice(1)}.` : ""]
+      .filter(Boolean)
+      .join(" "),
   };
 }
 

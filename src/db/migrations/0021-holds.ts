@@ -47,7 +47,7 @@ export async function up(db: Knex): Promise<void> {
     db,
     "lab_order",
     `number int not null, fill_id bigint not null references fill, name text not null, lot_id bigint references lot,
-     taken_by text not null, seal text not null, laboratory text not null, sent_on date, asks text[] not null, note text not null`,
+     taken_by text not null, seal text not null, laboratory text not null, sent_on date, asks text[] not null, traits jsonb not null, note text not null`,
   );
   await fact(
     db,
@@ -68,9 +68,7 @@ export async function up(db: Knex): Promise<void> {
      sha256 text not null`,
   );
   // A paper stands once, under its own hash; the entry that attaches it is sealed with that hash.
-  await db.raw(
-    "create table paper (sha256 text primary key, kind text not null, bytes bytea not null)",
-  );
+  await db.raw("create table paper (sha256 text primary key, kind text not null, bytes bytea not null)");
   await guard(db, "paper");
   for (const table of TABLES) await guard(db, table);
   await db.raw(`

@@ -16,12 +16,12 @@ import {
 } from "@/core/blend";
 import { swatch } from "@/core/honey/colour";
 import { ALWAYS_WET_PCT, judgeWater } from "@/core/moisture";
+import { heldBecause } from "../hold/now";
 import { choice, count, jarMassG, massKg, pct, text } from "../language/fields";
 import { mass, massFigure } from "../language/shown";
 import { capital } from "../language/spoken";
 import { settledAt } from "../settle/settling";
 import type { Snapshot, VesselState } from "../standing/snapshot";
-import { heldBecause } from "../hold/now";
 import { inQuarantine } from "../store/watch";
 import { type Foretold, foretell } from "./foretell";
 

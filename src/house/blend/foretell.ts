@@ -1,8 +1,8 @@
 /** What a mix of so much of these vessels will be, by the same judgement as everything else, and what is wrong with it. */
 import { ALWAYS_WET_PCT, judgeWater } from "@/core/moisture";
+import { heldBecause } from "../hold/now";
 import { asWritten } from "../language/shown";
 import { capital } from "../language/spoken";
-import { heldBecause } from "../hold/now";
 import type { Snapshot, VesselState } from "../standing/snapshot";
 import { inQuarantine, watchOf } from "../store/watch";
 import { lookOf } from "../warmth/view";

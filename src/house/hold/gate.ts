@@ -10,7 +10,10 @@ export const saidHold = (h: Pick<HoldRow, "why" | "name" | "until">): string =>
   `${h.why} (held: ${h.name}). What releases it: ${h.until}`;
 
 /** Holds that lay on each of these fills at the entry's moment. */
-export async function holdsThen(work: Work, fills: readonly number[]): Promise<ReadonlyMap<number, readonly HoldRow[]>> {
+export async function holdsThen(
+  work: Work,
+  fills: readonly number[],
+): Promise<ReadonlyMap<number, readonly HoldRow[]>> {
   const held = await heldFills(work.tx, work.house.zone, work.at);
   const rows = held.size === 0 ? [] : await openHolds(work.tx, work.house.zone, work.at);
   return new Map(
@@ -71,12 +74,7 @@ export async function mayTouchHeld(
 }
 
 /** A box that must not be used again. @throws Refusal */
-export function mustBeUsable(
-  hold: HoldRow | undefined,
-  colonyId: number,
-  tag: string,
-  field: string,
-): void {
+export function mustBeUsable(hold: HoldRow | undefined, colonyId: number, tag: string, field: string): void {
   // It still comes off the colony it is held for.
   if (hold && hold.colony_id !== colonyId)
     refuse(

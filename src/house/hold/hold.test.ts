@@ -50,8 +50,14 @@ describe("what is held", () => {
   it("holds what came of it, and what it is mixed into later, and nothing else", async () => {
     await twoPails();
     const lot = (await jars("1")) as unknown as { lot: string };
-    const { say } = await house.act("hold", { what: "super 41", why: "smells of smoke", until: "a second nose" });
-    expect(say).toMatch(/^Hold 1, super 41: smells of smoke\. .* here in 1 vessel and 1 lot may not leave\. What releases it: a second nose\.$/);
+    const { say } = await house.act("hold", {
+      what: "super 41",
+      why: "smells of smoke",
+      until: "a second nose",
+    });
+    expect(say).toMatch(
+      /^Hold 1, super 41: smells of smoke\. .* here in 1 vessel and 1 lot may not leave\. What releases it: a second nose\.$/,
+    );
     expect(await held("pail 1")).toEqual(["smells of smoke"]);
     expect(await held("pail 2")).toEqual([]);
     await expect(
@@ -69,15 +75,28 @@ describe("what is held", () => {
       message:
         "Pail 2 is held and cannot go into jars or out of the house: smells of smoke (held: super 41). What releases it: a second nose.",
     });
-    await expect(house.act("send-jars", { lot: lot.lot, jars: 1, buyer: "Mill Bakery" })).rejects.toMatchObject({
+    await expect(
+      house.act("send-jars", { lot: lot.lot, jars: 1, buyer: "Mill Bakery" }),
+    ).rejects.toMatchObject({
       code: "held",
     });
-    await expect(house.act("print-labels", { lot: lot.lot, labels: 1 })).rejects.toMatchObject({ code: "held" });
+    await expect(house.act("print-labels", { lot: lot.lot, labels: 1 })).rejects.toMatchObject({
+      code: "held",
+    });
     await expect(
-      house.act("send-vessel", { vessel: "pail 1", honeyKind: "Lime", buyer: "Mill Bakery", despite: "asked" }),
+      house.act("send-vessel", {
+        vessel: "pail 1",
+        honeyKind: "Lime",
+        buyer: "Mill Bakery",
+        despite: "asked",
+      }),
     ).rejects.toMatchObject({ code: "held" });
     await expect(
-      house.act("blend-honey", { from: [{ vessel: "pail 1" }, { vessel: "pail 2" }], into: "drum 1", despite: "x" }),
+      house.act("blend-honey", {
+        from: [{ vessel: "pail 1" }, { vessel: "pail 2" }],
+        into: "drum 1",
+        despite: "x",
+      }),
     ).rejects.toMatchObject({ code: "held" });
   });
 
@@ -90,7 +109,9 @@ describe("what is held", () => {
     )) as unknown as { lot: string };
     await house.act("hold", { what: "pail 1", why: "smells", until: "a nose" }, { at: ago(4) });
     // The lot came out of the pail before, and is held with it all the same.
-    await expect(house.act("send-jars", { lot: lot.lot, jars: 2, buyer: "Mill Bakery" })).rejects.toMatchObject({
+    await expect(
+      house.act("send-jars", { lot: lot.lot, jars: 2, buyer: "Mill Bakery" }),
+    ).rejects.toMatchObject({
       code: "held",
     });
     await house.act("send-jars", { lot: lot.lot, jars: 2, buyer: "Mill Bakery" }, { at: ago(6) });
@@ -108,11 +129,15 @@ describe("what is held", () => {
     const asked = await house.act("release-hold", { hold: 1, why: "smelt again, clean" });
     expect(asked.say).toContain("a second person must agree");
     expect(await held("pail 1")).toEqual(["smells"]);
-    await expect(house.act("confirm-release", { release: 1 })).rejects.toMatchObject({ code: "second-person" });
+    await expect(house.act("confirm-release", { release: 1 })).rejects.toMatchObject({
+      code: "second-person",
+    });
     await house.act("confirm-release", { release: 1 }, { who: "Bram" });
     expect(await held("pail 1")).toEqual([]);
     await jars("1");
-    await expect(house.act("undo", { entry: asked.entry })).rejects.toMatchObject({ code: expect.stringMatching(/rest/) });
+    await expect(house.act("undo", { entry: asked.entry })).rejects.toMatchObject({
+      code: expect.stringMatching(/rest/),
+    });
     await expect(house.act("release-hold", { hold: 1, why: "again" })).rejects.toMatchObject({
       code: "released-already",
     });
@@ -120,18 +145,35 @@ describe("what is held", () => {
 });
 
 describe("a hold that waits for a laboratory", () => {
-  const rule = { name: "Tutin", yards: "Kiln Field", fromMd: "01-01", toMd: "31.12.", analyte: "tutin", most: 0.7 };
+  const rule = {
+    name: "Tutin",
+    yards: "Kiln Field",
+    fromMd: "01-01",
+    toMd: "31.12.",
+    analyte: "tutin",
+    most: 0.7,
+  };
   it("is put on at the pull by the dated rule, and lifted for what was sampled alone, as it stood then", async () => {
     await house.act("add-hold-rule", { ...rule, why: "a plant in flower" }, { at: ago(100) });
     const { say } = await pull("41", "1");
-    expect(say).toContain('Held by the rule "Tutin" until a laboratory\'s result with tutin at most 0.7 mg/kg');
+    expect(say).toContain(
+      'Held by the rule "Tutin" until a laboratory\'s result with tutin at most 0.7 mg/kg',
+    );
     await pull("42", "1");
     const output = await house.act("start-batch", { supers: ["41"], despite: "dry" }, { at: ago(50) });
     const { batch } = output as unknown as { batch: number };
     await house.act("fill-pail", { pail: "1", grossKg: 14, batch }, { at: ago(48) });
-    await house.act("order-analysis", { sample: "pail 1", asks: "tutin", laboratory: "Fen", seal: "A7" }, { at: ago(40) });
-    await expect(house.act("release-hold", { hold: 1, why: "result" })).rejects.toMatchObject({ code: "wants-result" });
-    await expect(house.act("release-hold", { hold: 1, result: 1, why: "r" })).rejects.toMatchObject({ code: "no-result" });
+    await house.act(
+      "order-analysis",
+      { sample: "pail 1", asks: "tutin", laboratory: "Fen", seal: "A7" },
+      { at: ago(40) },
+    );
+    await expect(house.act("release-hold", { hold: 1, why: "result" })).rejects.toMatchObject({
+      code: "wants-result",
+    });
+    await expect(house.act("release-hold", { hold: 1, result: 1, why: "r" })).rejects.toMatchObject({
+      code: "no-result",
+    });
     await house.act("enter-results", { order: 1, values: [{ analyte: "tutin", value: 0.9 }] });
     await expect(house.act("release-hold", { hold: 1, result: 1, why: "r" })).rejects.toMatchObject({
       code: "not-released",
@@ -152,7 +194,11 @@ describe("a hold that waits for a laboratory", () => {
     await house.act("release-hold", { hold: 1, result: 1, why: "report F-12" });
     expect(await held("pail 1")).toEqual([]);
     expect(await held("pail 2")).toHaveLength(1);
-    await house.act("move-honey", { from: [{ vessel: "pail 2", kg: 0.5 }], to: [{ vessel: "pail 1" }], despite: "x" });
+    await house.act("move-honey", {
+      from: [{ vessel: "pail 2", kg: 0.5 }],
+      to: [{ vessel: "pail 1" }],
+      despite: "x",
+    });
     expect(await held("pail 1")).toHaveLength(1);
   });
 
@@ -187,7 +233,9 @@ describe("colonies", () => {
     expect(s.held.on.get(s.waiting[0]?.fill_id ?? 0)?.length).toBe(1);
     // Boxes are released like anything else.
     await house.act("release-hold", { hold: 1, why: "irradiated" });
-    await house.act("undo", { entry: (await house.db("entry").max("id as id").where({ command: "pull-supers" }).first())?.id });
+    await house.act("undo", {
+      entry: (await house.db("entry").max("id as id").where({ command: "pull-supers" }).first())?.id,
+    });
     await pull("41", "2", 0);
   });
 
@@ -211,7 +259,9 @@ describe("colonies", () => {
 describe("on the line", () => {
   it("holds and releases, and a held vessel says so", async () => {
     await twoPails();
-    expect(await understand(house.db, "hold b1 smells of smoke until somebody smelt it", "Ines")).toMatchObject({
+    expect(
+      await understand(house.db, "hold b1 smells of smoke until somebody smelt it", "Ines"),
+    ).toMatchObject({
       command: "hold",
       input: { what: "b1", why: "smells of smoke", until: "somebody smelt it" },
     });

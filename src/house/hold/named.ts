@@ -3,8 +3,8 @@ import { lotsMarked, markOf } from "../bottle/records";
 import { writtenDay } from "../language/clock";
 import { refuse } from "../language/errors";
 import { vesselNamed } from "../language/vessel-named";
-import { lastFillOf } from "../ledger/records/fills";
 import type { Stated } from "../ledger/records/entries";
+import { lastFillOf } from "../ledger/records/fills";
 import type { Work } from "../ledger/work";
 import { oneDelivery } from "../outside/records";
 import { oneBatch } from "../spin/records/batches";
@@ -44,7 +44,12 @@ export function saidBetween({ from, to }: Between): string {
 }
 
 /** @throws Refusal beside `field` where nothing of that name is known, or days are told of what has none */
-export async function meant(work: Work, written: string, between: Between = {}, field = "what"): Promise<Meant> {
+export async function meant(
+  work: Work,
+  written: string,
+  between: Between = {},
+  field = "what",
+): Promise<Meant> {
   const [, kind = "", rest = written] = KIND_FIRST.exec(written.trim()) ?? [];
   const name = rest.trim();
   const plain = { colonyId: null, yardId: null } as const;
@@ -61,7 +66,9 @@ export async function meant(work: Work, written: string, between: Between = {}, 
     );
   if (asked === "batch" || asked === "delivery") {
     if (!NUMBER.test(name)) unknown(`${asked} ${name}`);
-    const row = await (asked === "batch" ? oneBatch(work.tx, Number(name)) : oneDelivery(work.tx, Number(name)));
+    const row = await (asked === "batch"
+      ? oneBatch(work.tx, Number(name))
+      : oneDelivery(work.tx, Number(name)));
     noDays(`a ${asked}`);
     return { ...plain, about: asked, name: `${asked} ${name}`, fills: [row.fill_id], rests: [row] };
   }
@@ -100,7 +107,8 @@ export async function meant(work: Work, written: string, between: Between = {}, 
     return { ...plain, about: "lot", name: `lot ${code}`, fills: lots.map((l) => l.fill_id), rests: lots };
   }
   const yard = asked === "" || asked === "yard" ? await maybeYard(work.tx, name) : undefined;
-  if (!yard) return unknown(asked === "" ? `thing called "${name.slice(0, 40)}"` : `${asked} ${name.slice(0, 40)}`);
+  if (!yard)
+    return unknown(asked === "" ? `thing called "${name.slice(0, 40)}"` : `${asked} ${name.slice(0, 40)}`);
   const combs = (await chargesOfYard(work.tx, yard.id)).filter((c) => within(c.date, between));
   return {
     about: "yard",
@@ -111,4 +119,3 @@ export async function meant(work: Work, written: string, between: Between = {}, 
     rests: [yard],
   };
 }
-

@@ -149,7 +149,11 @@ export const releaseById = (db: Knex, id: number): Promise<ReleaseRow | undefine
   releases(db).where("r.id", id).first();
 
 /** Releases that freed any of these fills, directly or by what flowed into them: what was done rests on them. */
-export async function releasesBehind(db: Knex, fills: readonly number[], at: Date): Promise<{ entry_id: number }[]> {
+export async function releasesBehind(
+  db: Knex,
+  fills: readonly number[],
+  at: Date,
+): Promise<{ entry_id: number }[]> {
   if ((await db("live_hold_release").first("id")) === undefined) return [];
   const { rows } = await db.raw(
     `with recursive walk (fill, at, id) as (
@@ -203,8 +207,14 @@ export const holdRules = (db: Knex, at?: Date): Promise<HoldRuleRow[]> =>
 
 /** Whether a release wants a second person here. */
 export const releaseWantsTwo = async (db: Knex): Promise<boolean> =>
-  (await db("live_release_rules as x").orderBy([{ column: "x.stated_at", order: "desc" }, { column: "x.id", order: "desc" }]).first("x.second"))
-    ?.second ?? false;
+  (
+    await db("live_release_rules as x")
+      .orderBy([
+        { column: "x.stated_at", order: "desc" },
+        { column: "x.id", order: "desc" },
+      ])
+      .first("x.second")
+  )?.second ?? false;
 
 /** The rule's days hold on: "11-15" lies in 11-01 to 02-28 as well as in 01-01 to 12-31. */
 export function inSeason(day: string, fromMd: string, toMd: string): boolean {
@@ -222,7 +232,11 @@ export async function heldBoxes(db: Knex, zone: string, at: Date): Promise<Reado
 }
 
 /** Boxes that stood on a colony since a day. */
-export const boxesOnColony = (db: Knex, colonyId: number, since: string): Promise<{ id: number; tag: string }[]> =>
+export const boxesOnColony = (
+  db: Knex,
+  colonyId: number,
+  since: string,
+): Promise<{ id: number; tag: string }[]> =>
   db("live_pull_super as p")
     .join("live_pull as u", "u.id", "p.pull_id")
     .join("live_vessel as v", "v.id", "p.vessel_id")
@@ -255,5 +269,37 @@ export async function standingAmong(
     [[...fills]],
   );
   const [row] = rows;
-  return { vessels: row.vessels, lots: row.lots, hereG: Number(row.here), goneG: Number(row.gone), buyers: row.buyers };
+  return {
+    vessels: row.vessels,
+    lots: row.lots,
+    hereG: Number(row.here),
+    goneG: Number(row.gone),
+    buyers: row.buyers,
+  };
+}
+
+export interface LyingThing {
+  readonly kind: string;
+  readonly name: string;
+  readonly grams: number;
+}
+
+/** Of each hold the fills it lies on that hold anything, as they are called. */
+export async function standingByHold(
+  db: Knex,
+  on: ReadonlyMap<number, readonly HoldRow[]>,
+): Promise<ReadonlyMap<number, readonly LyingThing[]>> {
+  const rows: { id: number; kind: string; name: string; grams: number }[] =
+    on.size === 0
+      ? []
+      : await db("fill_balance as b")
+          .join("fill as f", "f.id", "b.fill_id")
+          .whereRaw("b.fill_id = any(?::bigint[])", [[...on.keys()]])
+          .where("b.grams", ">", 0)
+          .orderBy("b.fill_id")
+          .select("f.id", "b.kind", "f.name", "b.grams");
+  const by = new Map<number, LyingThing[]>();
+  for (const { id, ...thing } of rows)
+    for (const hold of on.get(id) ?? []) by.set(hold.id, [...(by.get(hold.id) ?? []), thing]);
+  return by;
 }

@@ -28,4 +28,3 @@ export const saidTouched = (t: Touched): string =>
   ]
     .filter(Boolean)
     .join("; ");
-

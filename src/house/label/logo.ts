@@ -1,11 +1,11 @@
 /** A picture checked by what it is, not by what it calls itself. */
 import PDFDocument from "pdfkit";
 import { refuse } from "../language/errors";
+import { kindOf, sizeOf } from "../papers/content";
 
 const MOST_BYTES = 500_000;
 /** A few bytes may unpack to more than fits anywhere. */
 const MOST_PIXELS = 4_000_000;
-const PNG = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
 
 export interface Picture {
   readonly kind: "png" | "jpeg";
@@ -14,33 +14,18 @@ export interface Picture {
   readonly heightPx: number;
 }
 
-function sizeOf(bytes: Buffer, kind: Picture["kind"]): { width: number; height: number } {
-  if (kind === "png") {
-    if (bytes.length < 33 || bytes.toString("latin1", 12, 16) !== "IHDR") return { width: 0, height: 0 };
-    return { width: bytes.readUInt32BE(16), height: bytes.readUInt32BE(20) };
-  }
-  const doc = new PDFDocument({ autoFirstPage: false }) as unknown as {
-    openImage: (bytes: Buffer) => { width: number; height: number };
-  };
-  const { width, height } = doc.openImage(bytes);
-  return { width, height };
-}
-
 /** @throws Refusal for anything but a PNG or JPEG of a bearable size */
 export function pictureOf(base64: string): Picture {
   const text = base64.replace(/^data:[a-z/+.-]{1,40};base64,/, "");
-  const no = (says: string) => refuse("bad-logo", says, "data");
+  const no = (says: string): never => refuse("bad-logo", says, "data");
   if (!/^[A-Za-z0-9+/]+={0,2}$/.test(text)) no("The picture is not written in base64.");
   const bytes = Buffer.from(text, "base64");
   if (bytes.length > MOST_BYTES)
     no(`The logo is ${Math.round(bytes.length / 1000)} kB; at most 500 kB are kept.`);
   if (/^\s*(?:<\?xml|<svg|<!--|<!DOCTYPE)/i.test(bytes.toString("utf8", 0, 400)))
     no("A drawing (SVG) can carry programs and is not taken: bring the logo as PNG or JPEG.");
-  const kind = bytes.subarray(0, 8).equals(PNG)
-    ? "png"
-    : bytes[0] === 0xff && bytes[1] === 0xd8
-      ? "jpeg"
-      : no("That is neither a PNG nor a JPEG picture.");
+  const kind = kindOf(bytes);
+  if (kind !== "png" && kind !== "jpeg") return no("That is neither a PNG nor a JPEG picture.");
   try {
     const { width, height } = sizeOf(bytes, kind);
     if (!(width >= 8 && height >= 8)) no("The picture is broken, or smaller than 8 pixels.");

@@ -1,6 +1,6 @@
 /** Rows of the laboratory: what was asked of whom, what came back. */
 import type { Knex } from "knex";
-import type { AnalyteId, Measured } from "@/core/laboratory";
+import type { AnalyteId, Measured, Traits } from "@/core/laboratory";
 import { refuse } from "../language/errors";
 
 export interface LabOrderRow {
@@ -17,6 +17,7 @@ export interface LabOrderRow {
   readonly laboratory: string;
   readonly sent_on: string | null;
   readonly asks: readonly AnalyteId[];
+  readonly traits: Traits;
   readonly note: string;
 }
 
@@ -48,14 +49,18 @@ export const recentOrders = (db: Knex, limit: number, before?: number): Promise<
     .limit(limit);
 
 export const ordersOfFills = (db: Knex, fills: readonly number[]): Promise<LabOrderRow[]> =>
-  db("live_lab_order").whereRaw("fill_id = any(?::bigint[])", [[...fills]]).orderBy("id", "desc");
+  db("live_lab_order")
+    .whereRaw("fill_id = any(?::bigint[])", [[...fills]])
+    .orderBy("id", "desc");
 
 /** The newest word on an order. */
 export const resultOf = (db: Knex, orderId: number): Promise<LabResultRow | undefined> =>
   db("live_lab_result").where({ order_id: orderId }).orderBy("id", "desc").first();
 
 export const resultsOf = (db: Knex, orders: readonly number[]): Promise<LabResultRow[]> =>
-  db("live_lab_result").whereRaw("order_id = any(?::bigint[])", [[...orders]]).orderBy("id");
+  db("live_lab_result")
+    .whereRaw("order_id = any(?::bigint[])", [[...orders]])
+    .orderBy("id");
 
 export const valuesOf = (db: Knex, results: readonly number[]): Promise<LabValueRow[]> =>
   db("live_lab_value")

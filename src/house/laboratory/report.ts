@@ -37,21 +37,28 @@ function measuredOf(row: Loose, where: string): Measured {
   const name = String(row.analyte ?? "").slice(0, 60);
   const analyte = analyteNamed(name) ?? bad(`${where}: "${name}" is nothing this house knows how to read.`);
   const { unit } = ANALYTES[analyte];
-  const told = String(row.unit ?? unit).trim().slice(0, 30);
+  const told = String(row.unit ?? unit)
+    .trim()
+    .slice(0, 30);
   // A figure in another unit is not guessed at.
   if (told !== "" && told.toLowerCase() !== unit.toLowerCase())
-    bad(`${where}: ${ANALYTES[analyte].name} is read in ${unit}, not in ${told}. Change the figure and its unit.`);
+    bad(
+      `${where}: ${ANALYTES[analyte].name} is read in ${unit}, not in ${told}. Change the figure and its unit.`,
+    );
   const figure =
     figureOf(String(row.value ?? "")) ??
     bad(`${where}: "${String(row.value ?? "").slice(0, 20)}" is no figure.`);
   const u = String(row.uncertainty ?? "").trim();
   const expanded = u === "" ? null : figureOf(u);
-  if (u !== "" && (expanded === null || expanded.below)) bad(`${where}: "${u.slice(0, 20)}" is no uncertainty.`);
+  if (u !== "" && (expanded === null || expanded.below))
+    bad(`${where}: "${u.slice(0, 20)}" is no uncertainty.`);
   return {
     analyte,
     ...figure,
     expanded: expanded?.value ?? null,
-    method: String(row.method ?? "").trim().slice(0, 60),
+    method: String(row.method ?? "")
+      .trim()
+      .slice(0, 60),
   };
 }
 

@@ -4,6 +4,7 @@ import { z } from "zod";
 import { JAR_AIMS, type JarPlan, MOST_SIZES, planJars, type Supply, toOrder } from "@/core/bottling";
 import type { Solver } from "@/core/programme";
 import { secondsAJar } from "../bottle/records";
+import { heldBecause } from "../hold/now";
 import { dayIn, daysLater, writtenDay } from "../language/clock";
 import { beside, refuse } from "../language/errors";
 import { choice, count, jarMassG, massKgOrNone, note, number, text } from "../language/fields";
@@ -13,7 +14,6 @@ import type { OrderRow } from "../out/orders";
 import { openOrders } from "../out/records";
 import { settledAt } from "../settle/settling";
 import type { Snapshot } from "../standing/snapshot";
-import { heldBecause } from "../hold/now";
 import { inQuarantine } from "../store/watch";
 import { type MaterialRow, materials } from "./records";
 

@@ -127,7 +127,10 @@ export async function poured(
     );
     const held = await mayTouchHeld(
       work,
-      [...pouring.flatMap((g) => (g.fillId === null ? [] : [g.fillId])), ...(standing === null ? [] : [standing])],
+      [
+        ...pouring.flatMap((g) => (g.fillId === null ? [] : [g.fillId])),
+        ...(standing === null ? [] : [standing]),
+      ],
       taker.name,
       input.despite,
     );

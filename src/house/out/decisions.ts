@@ -7,7 +7,7 @@ import type { Snapshot } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";
 
 export function outDecisions(s: Snapshot): Decision[] {
-  const here = s.lots.filter((l) => l.jars > l.jars_out);
+  const here = s.lots.filter((l) => l.jars > l.jars_out && !s.held.on.has(l.fill_id));
   const first = here.at(-1);
   if (!first) return [];
   const jars = here.reduce((n, l) => n + l.jars - l.jars_out, 0);

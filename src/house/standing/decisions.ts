@@ -3,6 +3,7 @@
 import { BAYS, type BayName } from "../bays";
 import { blendDecisions } from "../blend/decisions";
 import { bottleDecisions } from "../bottle/decisions";
+import { holdDecisions } from "../hold/decisions";
 import { hotRoomDecisions } from "../hot-room/decisions";
 import { outDecisions } from "../out/decisions";
 import { settleDecisions } from "../settle/decisions";
@@ -101,7 +102,7 @@ const OF_BAY: Record<BayName, (s: Snapshot) => readonly Decision[]> = {
   "Hot room": hotRoomDecisions,
   Spin: floorDecisions,
   Settle: settleDecisions,
-  Store: (s) => [...storeDecisions(s), ...blendDecisions(s)],
+  Store: (s) => [...holdDecisions(s), ...storeDecisions(s), ...blendDecisions(s)],
   Bottle: bottleDecisions,
   Out: outDecisions,
 };

@@ -30,6 +30,7 @@ const IN_ORDER = [
   "waitsForAnother",
   "toBeRead",
   "whenThereIsTime",
+  "held",
   "skim",
   "takeOut",
   "planned",

@@ -1,5 +1,5 @@
 /** What is watched in the store: what may ferment, how soon it sets, air that is wrong, looks that are due. */
-import { heldBecause } from "../hold/now";
+
 import { type GranulationTendency, granulationTendency, LOOKS } from "@/core/honey/granulation";
 import {
   fermentationWatch,
@@ -11,6 +11,7 @@ import {
   type Watched,
 } from "@/core/moisture/watch";
 import type { Reason } from "@/core/verdict";
+import { heldBecause } from "../hold/now";
 import { ageBetween, dayIn, whenIn, writtenDay } from "../language/clock";
 import { massG, temp } from "../language/shown";
 import { capital } from "../language/spoken";

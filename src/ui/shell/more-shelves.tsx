@@ -1,6 +1,6 @@
 "use client";
 
-import { Menu, Moon, Route, Settings, Sun } from "lucide-react";
+import { FlaskConical, Menu, Moon, OctagonPause, Route, Settings, Sun } from "lucide-react";
 import Link from "next/link";
 import { DropdownMenu } from "radix-ui";
 import { remember } from "./remember";
@@ -29,6 +29,16 @@ export function MoreShelves() {
           <DropdownMenu.Item asChild>
             <Link className={ITEM} href="/trace">
               <Route size={18} aria-hidden /> Trace
+            </Link>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item asChild>
+            <Link className={ITEM} href="/held">
+              <OctagonPause size={18} aria-hidden /> Held
+            </Link>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item asChild>
+            <Link className={ITEM} href="/laboratory">
+              <FlaskConical size={18} aria-hidden /> Laboratory
             </Link>
           </DropdownMenu.Item>
           <DropdownMenu.Item asChild>

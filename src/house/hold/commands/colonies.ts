@@ -1,8 +1,8 @@
 import { z } from "zod";
+import { dayIn, daysLater, writtenDay } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { choice, day, note, text } from "../../language/fields";
 import { tags } from "../../language/ranges";
-import { dayIn, daysLater, writtenDay } from "../../language/clock";
 import { plural, spoken } from "../../language/spoken";
 import { defineCommand } from "../../ledger/command";
 import { oneColony } from "../../vessels/records";
@@ -18,7 +18,8 @@ export const DISEASES = ["American foul brood", "European foul brood", "suspecte
 
 export const noteBroodDisease = defineCommand({
   name: "note-brood-disease",
-  summary: "Say that brood disease was found in a colony: its boxes are not used again, its honey is asked about",
+  summary:
+    "Say that brood disease was found in a colony: its boxes are not used again, its honey is asked about",
   who: ["lead", "office", "floor"],
   undo: "counter-entry",
   input: z.strictObject({
@@ -32,7 +33,8 @@ export const noteBroodDisease = defineCommand({
   }),
   async run(work, input) {
     const today = dayIn(work.house.zone, work.at);
-    if (input.found > today) refuse("in-the-future", `The ${writtenDay(input.found)} is still to come.`, "found");
+    if (input.found > today)
+      refuse("in-the-future", `The ${writtenDay(input.found)} is still to come.`, "found");
     const since = input.since ?? daysLater(input.found, -LOOK_BACK_DAYS);
     if (since > input.found) refuse("days-turned", "It cannot be there only after it was found.", "since");
     if (!input.honey)
@@ -58,7 +60,9 @@ export const noteBroodDisease = defineCommand({
         until: "made sterile or burned, as your authority orders",
       });
       if (input.honey === "leave") continue;
-      fills.push(...(await chargesOfColony(work.tx, colony.id)).filter((c) => c.date >= since).map((c) => c.fill_id));
+      fills.push(
+        ...(await chargesOfColony(work.tx, colony.id)).filter((c) => c.date >= since).map((c) => c.fill_id),
+      );
       await stateHold(work, {
         about: "colony",
         name: `colony ${tag} from ${writtenDay(since)}`,
@@ -77,7 +81,9 @@ export const noteBroodDisease = defineCommand({
         ? `${plural(boxes.length, "box", "boxes")} that stood there since ${writtenDay(since)} not to be used again: ${spoken(boxes.slice(0, 12))}${boxes.length > 12 ? ` and ${boxes.length - 12} more` : ""}`
         : "no box of it is on record",
       honey === "hold" ? `its honey is held: ${saidTouched(touched)}` : "its honey stays free",
-    ].join("; ").concat(". Tell your bee inspector: it must be reported in most places."),
+    ]
+      .join("; ")
+      .concat(". Tell your bee inspector: it must be reported in most places."),
 });
 
 export const noteTreatment = defineCommand({

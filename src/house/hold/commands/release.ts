@@ -1,10 +1,10 @@
 import { z } from "zod";
 import { ANALYTES, againstLimit, saidMeasured } from "@/core/laboratory";
+import { oneOrder, resultOf, valuesOf } from "../../laboratory/records";
 import { refuse } from "../../language/errors";
 import { count, note, text } from "../../language/fields";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
-import { oneOrder, resultOf, valuesOf } from "../../laboratory/records";
 import { meant } from "../named";
 import { type HoldRow, holdById, openHolds, releaseById, releaseWantsTwo } from "../records";
 
@@ -34,7 +34,11 @@ async function byResult(work: Work, held: HoldRow, order: number, despite: strin
   const { name, unit } = ANALYTES[analyte];
   const measured = values.find((v) => v.analyte === analyte);
   if (!measured)
-    refuse("not-measured", `Order ${order} says nothing of ${name.toLowerCase()}, which is what the hold waits for.`, "result");
+    refuse(
+      "not-measured",
+      `Order ${order} says nothing of ${name.toLowerCase()}, which is what the hold waits for.`,
+      "result",
+    );
   const state = againstLimit(measured, "most", most);
   const found = `${name} ${saidMeasured(measured)}`;
   if (state === "not-met" || state === "not-told")
@@ -118,11 +122,16 @@ export const confirmRelease = defineCommand({
   input: z.strictObject({ release: count("The release", 1, 1e9) }),
   async run(work, { release: id }) {
     const release = await releaseById(work.tx, id);
-    if (!release?.second) refuse("unknown-release", "There is no such release that waits for anybody.", "release");
+    if (!release?.second)
+      refuse("unknown-release", "There is no such release that waits for anybody.", "release");
     if (release.confirmed_by)
       refuse("agreed-already", `${release.confirmed_by} agreed to that already.`, "release");
     if (release.who === work.actor.name)
-      refuse("second-person", `${release.who} asked for this release: somebody else must agree to it.`, "release");
+      refuse(
+        "second-person",
+        `${release.who} asked for this release: somebody else must agree to it.`,
+        "release",
+      );
     await work.restOn(release, `${work.actor.name} agreed to a release of hold ${release.hold_id}`);
     await work.state("release_confirmed", { release_id: id });
     return { hold: release.hold_id, name: release.name, by: release.who };

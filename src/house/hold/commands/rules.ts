@@ -16,11 +16,16 @@ const monthDay = (what: string) =>
       const written = raw.trim();
       const iso = /^(\d{2})-(\d{2})$/.exec(written);
       const plain = /^(\d{1,2})\. ?(\d{1,2})\.?$/.exec(written);
-      const [month, dayOfMonth] = iso ? [Number(iso[1]), Number(iso[2])] : [Number(plain?.[2]), Number(plain?.[1])];
+      const [month, dayOfMonth] = iso
+        ? [Number(iso[1]), Number(iso[2])]
+        : [Number(plain?.[2]), Number(plain?.[1])];
       // A leap year knows every day there is.
       const date = new Date(Date.UTC(2024, month - 1, dayOfMonth));
       if (!(date.getUTCMonth() === month - 1 && date.getUTCDate() === dayOfMonth)) {
-        ctx.addIssue({ code: "custom", message: `${what} must be a day of the year such as 11-01 (month, day) or 1.11.` });
+        ctx.addIssue({
+          code: "custom",
+          message: `${what} must be a day of the year such as 11-01 (month, day) or 1.11.`,
+        });
         return z.NEVER;
       }
       return `${String(month).padStart(2, "0")}-${String(dayOfMonth).padStart(2, "0")}`;
@@ -91,4 +96,3 @@ export const endHoldRule = defineCommand({
   },
   say: ({ name }, { why }) => `The rule "${name}" holds nothing more from now on: ${why}.`,
 });
-

@@ -1,20 +1,31 @@
 import { z } from "zod";
-import { ANALYTE_IDS, ANALYTES, type AnalyteId, saidMeasured } from "@/core/laboratory";
+import {
+  ANALYTE_IDS,
+  ANALYTES,
+  type AnalyteId,
+  HONEY_SORTS,
+  saidMeasured,
+  type Traits,
+} from "@/core/laboratory";
 import { lotsMarked } from "../../bottle/records";
+import { meant } from "../../hold/named";
 import { dayIn, writtenDay } from "../../language/clock";
 import { refuse } from "../../language/errors";
-import { choice, count, day, number, note, text } from "../../language/fields";
+import { choice, count, day, note, number, text } from "../../language/fields";
 import { capital, spoken } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { meant } from "../../hold/named";
 import { nextOrderNumber, oneOrder } from "../records";
 import { analyteNamed, MOST_VALUES, readReport } from "../report";
 
 /** Names behind commas, or a list. */
 const analytes = z
-  .union([z.array(z.string().max(60)).max(MOST_VALUES), z.string().max(600)], { error: "Say what is to be measured." })
+  .union([z.array(z.string().max(60)).max(MOST_VALUES), z.string().max(600)], {
+    error: "Say what is to be measured.",
+  })
   .transform((raw, ctx): AnalyteId[] => {
-    const words = (typeof raw === "string" ? raw.split(",") : raw).map((w) => w.trim()).filter((w) => w !== "");
+    const words = (typeof raw === "string" ? raw.split(",") : raw)
+      .map((w) => w.trim())
+      .filter((w) => w !== "");
     const ids = words.map(analyteNamed);
     const odd = words.find((_, i) => ids[i] === undefined);
     if (words.length === 0 || odd !== undefined) {
@@ -26,7 +37,9 @@ const analytes = z
     }
     return [...new Set(ids as AnalyteId[])];
   })
-  .meta({ description: "What is to be measured: water, hmf, diastase, conductivity, acidity, sugars, sucrose, ..." });
+  .meta({
+    description: "What is to be measured: water, hmf, diastase, conductivity, acidity, sugars, sucrose, ...",
+  });
 
 export const orderAnalysis = defineCommand({
   name: "order-analysis",
@@ -41,6 +54,14 @@ export const orderAnalysis = defineCommand({
     takenBy: note("Who took the sample", 60),
     seal: note("The seal's number", 40),
     sentOn: day("Sent on").optional(),
+    /** What the honey is, as far as limits ask. */
+    sort: choice("What honey it is", HONEY_SORTS).default("blossom"),
+    tropical: z.boolean().default(false),
+    pressed: z.boolean().default(false),
+    /** From a plant whose honey may hold more sucrose by the standard's list. */
+    sucrose: choice("Sucrose by the list", ["usual", "ten", "fifteen"]).default("usual"),
+    /** From a plant the standard excepts from the limits of conductivity. */
+    conductivityExcepted: z.boolean().default(false),
     note: note("A note"),
   }),
   async run(work, input) {
@@ -68,6 +89,13 @@ export const orderAnalysis = defineCommand({
       laboratory: input.laboratory,
       sent_on: input.sentOn ?? null,
       asks: input.asks,
+      traits: JSON.stringify({
+        sort: input.sort,
+        tropical: input.tropical,
+        pressed: input.pressed,
+        sucrose: input.sucrose,
+        conductivityExcepted: input.conductivityExcepted,
+      } satisfies Traits),
       note: input.note,
     });
     return { order: numbered, name: thing.name, takenBy: input.takenBy || work.actor.name };
@@ -112,7 +140,8 @@ export const enterResults = defineCommand({
       ...input.values.map((v) => ({ ...v, expanded: v.expanded ?? null })),
       ...(input.file.trim() === "" ? [] : readReport(input.file)),
     ];
-    if (values.length === 0) refuse("nothing-told", "Enter at least one figure, or the laboratory's file.", "values");
+    if (values.length === 0)
+      refuse("nothing-told", "Enter at least one figure, or the laboratory's file.", "values");
     const seen = new Set<string>();
     for (const [i, v] of values.entries()) {
       const { name, unit, range } = ANALYTES[v.analyte];

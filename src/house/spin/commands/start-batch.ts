@@ -1,8 +1,8 @@
 import { z } from "zod";
 import { maySpin } from "@/core/moisture";
+import { mayTouchHeld } from "../../hold/gate";
 import { boxesAt } from "../../hot-room/boxes";
 import { waterRules } from "../../hot-room/waiting";
-import { mayTouchHeld } from "../../hold/gate";
 import { refuse } from "../../language/errors";
 import { count, note } from "../../language/fields";
 import { tags } from "../../language/ranges";
@@ -125,7 +125,8 @@ async function joinSupers(
 const despite = note("Why it is spun although it is over the limit, or held");
 /** Entries from before honey could be held say nothing of it. */
 const said = (reason: string, heldNow: string | undefined): string => {
-  if (heldNow) return ` Held honey is among it, ${heldNow}${reason === "" ? "" : `. Mixed because: ${reason}`}.`;
+  if (heldNow)
+    return ` Held honey is among it, ${heldNow}${reason === "" ? "" : `. Mixed because: ${reason}`}.`;
   return reason === "" ? "" : ` Although over the limit: ${reason}.`;
 };
 

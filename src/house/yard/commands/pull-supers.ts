@@ -1,7 +1,7 @@
-import { dayIn, momentOf, writtenDay } from "../../language/clock";
 import { holdAtThePull, type PulledNow } from "../../hold/at-the-pull";
 import { mustBeUsable } from "../../hold/gate";
 import { heldBoxes } from "../../hold/records";
+import { dayIn, momentOf, writtenDay } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { massG } from "../../language/shown";
 import { capital, plural } from "../../language/spoken";

@@ -1,0 +1,53 @@
+/** What a laboratory found of the borage, a sample it still has, and a pail that smells of smoke. */
+import type { Script } from "./script";
+
+export async function laboratoryAndHolds(
+  script: Script,
+  { lot, pail }: { readonly lot: string; readonly pail: string | undefined },
+): Promise<void> {
+  await script.enter("Odile", script.past(46, 10), "order-analysis", {
+    sample: `lot ${lot}`,
+    asks: "water, hmf, diastase, conductivity, acidity, fructose, glucose, sucrose",
+    laboratory: "Ferry Lane Laboratory",
+    seal: "A 1140",
+    sentOn: script.dayOf(script.at(script.past(46, 10))),
+  });
+  await script.enter("Bram", script.past(38, 9), "enter-results", {
+    order: 1,
+    report: "FL-26-0217",
+    accredited: true,
+    values: [
+      { analyte: "water", value: 17.3, expanded: 0.3, method: "refractometry" },
+      { analyte: "hmf", value: 38.6, expanded: 2.9, method: "HPLC-UV" },
+      { analyte: "diastase", value: 15.2, expanded: 1.8, method: "Phadebas" },
+      { analyte: "conductivity", value: 0.31, expanded: 0.02, method: "conductometry" },
+      { analyte: "acidity", value: 21, expanded: 2, method: "titration to pH 8.3" },
+      { analyte: "fructose", value: 38.2, expanded: 1.5, method: "HPLC-RI" },
+      { analyte: "glucose", value: 30.4, expanded: 1.3, method: "HPLC-RI" },
+      { analyte: "sucrose", value: 1.4, expanded: 0.5, method: "HPLC-RI" },
+    ],
+  });
+  await script.enter("Odile", script.past(3, 11), "order-analysis", {
+    sample: "drum 1",
+    asks: "water, hmf, diastase",
+    laboratory: "Ferry Lane Laboratory",
+    seal: "A 1187",
+    sentOn: script.dayOf(script.at(script.past(3, 11))),
+  });
+  await script.enter("Ines", script.past(30, 9), "add-hold-rule", {
+    name: "Heather tutin",
+    yards: "Upper Tarn",
+    fromMd: "01-01",
+    toMd: "04-30",
+    analyte: "tutin",
+    most: 0.7,
+    why: "bees may gather honeydew from a poisonous shrub then",
+    source: "food code 1.4.1, for this region as an example",
+  });
+  if (pail)
+    await script.enter("Odile", script.past(2, 15), "hold", {
+      what: `pail ${pail}`,
+      why: "smells of smoke",
+      until: "a second nose, or the baker's word that it will do",
+    });
+}
