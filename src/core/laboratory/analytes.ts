@@ -69,3 +69,9 @@ export function saidMeasured(m: Measured): string {
   if (m.below) return `under ${m.value} ${unit}`;
   return `${m.value.toFixed(digits)} ${unit}${m.expanded === null ? "" : ` ±${m.expanded.toFixed(digits)}`}`;
 }
+
+/** Its name inside a sentence. */
+export function inWords(analyte: AnalyteId): string {
+  const { name } = ANALYTES[analyte];
+  return name === name.toUpperCase() ? name : name.toLowerCase();
+}

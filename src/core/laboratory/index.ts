@@ -2,6 +2,7 @@ export {
   ANALYTE_IDS,
   ANALYTES,
   type AnalyteId,
+  inWords,
   type Measured,
   saidMeasured,
   uncertaintyOf,

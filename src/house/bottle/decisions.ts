@@ -1,9 +1,10 @@
 /** What wants deciding before jars. */
 
+import { heldBecause } from "../hold/now";
 import { ageBetween } from "../language/clock";
 import { massG } from "../language/shown";
 import { plural } from "../language/spoken";
-import { stepOf, stored, vesselWord } from "../settle/settling";
+import { stored, vesselWord } from "../settle/settling";
 import type { Decision } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";
@@ -14,7 +15,7 @@ const kgOf = (list: readonly { grams: number }[]): number => list.reduce((g, x) 
 export function bottleDecisions(s: Snapshot): Decision[] {
   // As the gate judges: by the upper limit of its water.
   const ready = stored(s).filter(
-    (p) => (p.water.figures.upperPct ?? 99) <= s.house.limit_pct && stepOf(s, p) !== "held",
+    (p) => (p.water.figures.upperPct ?? 99) <= s.house.limit_pct && heldBecause(p) === null,
   );
   const products = productDecisions(s.products, s);
   if (ready.length === 0) return products;

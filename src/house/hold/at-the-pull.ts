@@ -1,5 +1,5 @@
 /** What is held by itself the moment it is pulled: by the house's dated rules, and by what was known of the colony. */
-import { ANALYTES } from "@/core/laboratory";
+import { ANALYTES, inWords } from "@/core/laboratory";
 import type { SuperFlag } from "@/core/moisture";
 import { writtenDay } from "../language/clock";
 import { plural, spoken } from "../language/spoken";
@@ -27,8 +27,8 @@ export async function holdAtThePull(
     const here = rule.yards.length === 0 || rule.yards.includes(yard);
     const inForce = (!rule.since || date >= rule.since) && (!rule.until || date <= rule.until);
     if (!here || !inForce || !inSeason(date, rule.from_md, rule.to_md)) continue;
-    const { name, unit } = ANALYTES[rule.analyte];
-    const until = `a laboratory's result with ${name.toLowerCase()} at most ${rule.most} ${unit}`;
+    const { unit } = ANALYTES[rule.analyte];
+    const until = `a laboratory's result with ${inWords(rule.analyte)} at most ${rule.most} ${unit}`;
     await stateHold(work, {
       about: "pull",
       name: ofPull,

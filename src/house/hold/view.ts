@@ -1,6 +1,6 @@
 /** All that is held, what of it is here, what waits for a second person, and which rules hold by themselves. */
 import type { Knex } from "knex";
-import { ANALYTES } from "@/core/laboratory";
+import { ANALYTES, inWords } from "@/core/laboratory";
 import { dayIn, writtenDay } from "../language/clock";
 import { massG } from "../language/shown";
 import { capital, plural, spoken } from "../language/spoken";
@@ -54,7 +54,7 @@ const MOST = 200;
 const NAMED = 4;
 
 export const saidRule = (r: HoldRuleRow): string =>
-  `${r.yards.length === 0 ? "Any yard" : spoken(r.yards)}, pulled ${r.from_md} to ${r.to_md}${r.since ? `, from ${writtenDay(r.since)}` : ""}${r.until ? `, until ${writtenDay(r.until)}` : ""}: held until ${ANALYTES[r.analyte].name.toLowerCase()} is at most ${r.most} ${ANALYTES[r.analyte].unit}. ${capital(r.why)}.${r.source ? ` ${r.source}.` : ""}`;
+  `${r.yards.length === 0 ? "Any yard" : spoken(r.yards)}, pulled ${r.from_md} to ${r.to_md}${r.since ? `, from ${writtenDay(r.since)}` : ""}${r.until ? `, until ${writtenDay(r.until)}` : ""}: held until ${inWords(r.analyte)} is at most ${r.most} ${ANALYTES[r.analyte].unit}. ${capital(r.why)}.${r.source ? ` ${r.source}.` : ""}`;
 
 export async function heldView(db: Knex, s: Snapshot): Promise<HeldView> {
   const [holds, rules, second] = await Promise.all([

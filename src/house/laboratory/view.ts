@@ -6,6 +6,7 @@ import {
   COMPOSITION_PACKS,
   type CompositionPackId,
   type CompositionVerdict,
+  inWords,
   judgeComposition,
   type LineState,
   type Measured,
@@ -132,7 +133,7 @@ export async function seenOrders(db: Knex, house: House, orders: readonly LabOrd
         seal: o.seal,
         laboratory: o.laboratory,
         sent: o.sent_on ? writtenDay(o.sent_on) : "",
-        asks: spoken(o.asks.map((a) => ANALYTES[a].name.toLowerCase())),
+        asks: spoken(o.asks.map((a) => inWords(a))),
         asked: o.asks.map((id) => ({ id, name: ANALYTES[id].name, unit: ANALYTES[id].unit })),
         result: result
           ? {
@@ -148,9 +149,7 @@ export async function seenOrders(db: Knex, house: House, orders: readonly LabOrd
             }
           : null,
         missing: result
-          ? o.asks
-              .filter((a) => !found.some((v) => v.analyte === a))
-              .map((a) => ANALYTES[a].name.toLowerCase())
+          ? o.asks.filter((a) => !found.some((v) => v.analyte === a)).map((a) => inWords(a))
           : [],
       };
     }),

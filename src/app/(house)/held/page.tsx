@@ -5,7 +5,7 @@ import { houseDatabase } from "@/house/door";
 import { DISEASES } from "@/house/hold/commands/colonies";
 import { type HeldThing, heldView } from "@/house/hold/view";
 import { massFigureG, unitOf } from "@/house/language/shown";
-import { capital, plural } from "@/house/language/spoken";
+import { capital } from "@/house/language/spoken";
 import { Caution, Doings, Lead, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
@@ -156,7 +156,7 @@ export default async function Held({
     <>
       <Lead title="Held">
         <Figure value={massFigureG(view.grams)} unit={`${unitOf("kg")} may not leave`} tone="stop" />
-        <Link href="/laboratory" className="flex min-h-12 items-center">
+        <Link href="/laboratory" className="flex min-h-12 items-center underline underline-offset-4">
           Laboratory
         </Link>
       </Lead>
@@ -245,7 +245,7 @@ function Hold({ hold: h }: { hold: HeldThing }) {
       ))}
       <details className="mt-1">
         <summary className="flex min-h-12 cursor-pointer items-center font-semibold underline underline-offset-4">
-          Release {h.things.length > 0 ? `it, or one of ${plural(h.things.length, "thing")}` : "it"}
+          Release {h.things.length > 1 ? `it, or one of ${h.things.length} alone` : "it"}
         </summary>
         <CommandForm
           command="release-hold"

@@ -2,8 +2,8 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { ANALYTE_IDS, ANALYTES, HONEY_SORTS, SORT_SAID } from "@/core/laboratory";
 import { houseDatabase } from "@/house/door";
-import { type LabSeen, laboratoriesAsked, laboratoryView } from "@/house/laboratory/view";
-import { capital, plural } from "@/house/language/spoken";
+import { type LabLine, type LabSeen, laboratoriesAsked, laboratoryView } from "@/house/laboratory/view";
+import { plural } from "@/house/language/spoken";
 import { keyFrom } from "@/house/standing/lists";
 import { Papers } from "@/ui/attach";
 import { Doings, Lead, Older } from "@/ui/bench";
@@ -97,7 +97,7 @@ export default async function Laboratory({
         <span className="text-ink-2">
           {waiting === 0 ? "no answer is waited for" : `${plural(waiting, "answer")} waited for`}
         </span>
-        <Link href="/held" className="flex min-h-12 items-center">
+        <Link href="/held" className="flex min-h-12 items-center underline underline-offset-4">
           Held
         </Link>
       </Lead>
@@ -126,6 +126,12 @@ const TONE = {
   "not-met": "text-stop",
   "not-told": "text-ink-2",
 } as const;
+
+const namedAs = (lines: readonly LabLine[], state: LabLine["state"]): string =>
+  lines
+    .filter((l) => l.state === state)
+    .map((l) => l.what)
+    .join(", ");
 
 function Order({ order: o }: { order: LabSeen }) {
   return (
@@ -160,7 +166,9 @@ function Order({ order: o }: { order: LabSeen }) {
                 ? "Every line met"
                 : o.result.verdict.state === "not-told"
                   ? "Met as far as it was measured"
-                  : capital(SAID[o.result.verdict.state])}
+                  : o.result.verdict.state === "close"
+                    ? `Close to a limit: ${namedAs(o.result.lines, "close")}`
+                    : `Not met: ${namedAs(o.result.lines, "not-met")}`}
             </b>{" "}
             <span className="text-ink-2">
               by {o.result.by}; came {o.result.came}

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { ANALYTE_IDS, ANALYTES } from "@/core/laboratory";
+import { ANALYTE_IDS, ANALYTES, inWords } from "@/core/laboratory";
 import { refuse } from "../../language/errors";
 import { choice, day, number, text } from "../../language/fields";
 import { capital } from "../../language/spoken";
@@ -55,5 +55,5 @@ export const hold = defineCommand({
     return { hold: id, name: `${thing.name}${saidBetween(input)}`, touched };
   },
   say: ({ hold: id, name, touched }, { why, until, analyte, most }) =>
-    `Hold ${id}, ${name}: ${why}. ${capital(saidTouched(touched))}. What releases it: ${until}${analyte && most !== undefined ? ` (${ANALYTES[analyte].name.toLowerCase()} at most ${most} ${ANALYTES[analyte].unit})` : ""}.`,
+    `Hold ${id}, ${name}: ${why}. ${capital(saidTouched(touched))}. What releases it: ${until}${analyte && most !== undefined ? ` (${inWords(analyte)} at most ${most} ${ANALYTES[analyte].unit})` : ""}.`,
 });

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { ANALYTES, againstLimit, saidMeasured } from "@/core/laboratory";
+import { ANALYTES, againstLimit, inWords, saidMeasured } from "@/core/laboratory";
 import { oneOrder, resultOf, valuesOf } from "../../laboratory/records";
 import { refuse } from "../../language/errors";
 import { count, note, text } from "../../language/fields";
@@ -36,7 +36,7 @@ async function byResult(work: Work, held: HoldRow, order: number, despite: strin
   if (!measured)
     refuse(
       "not-measured",
-      `Order ${order} says nothing of ${name.toLowerCase()}, which is what the hold waits for.`,
+      `Order ${order} says nothing of ${inWords(analyte)}, which is what the hold waits for.`,
       "result",
     );
   const state = againstLimit(measured, "most", most);

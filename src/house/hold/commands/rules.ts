@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { ANALYTE_IDS, ANALYTES } from "@/core/laboratory";
+import { ANALYTE_IDS, ANALYTES, inWords } from "@/core/laboratory";
 import { refuse } from "../../language/errors";
 import { choice, count, day, note, number, text } from "../../language/fields";
 import { spoken } from "../../language/spoken";
@@ -78,7 +78,7 @@ export const addHoldRule = defineCommand({
     return { rule, yards: rows.map((y) => y.name) };
   },
   say: ({ yards }, { name, fromMd, toMd, analyte, most }) =>
-    `Rule "${name}": honey pulled in ${yards.length === 0 ? "any yard" : spoken(yards)} between ${fromMd} and ${toMd} is held until ${ANALYTES[analyte].name.toLowerCase()} is found at most ${most} ${ANALYTES[analyte].unit}.`,
+    `Rule "${name}": honey pulled in ${yards.length === 0 ? "any yard" : spoken(yards)} between ${fromMd} and ${toMd} is held until ${inWords(analyte)} is found at most ${most} ${ANALYTES[analyte].unit}.`,
 });
 
 export const endHoldRule = defineCommand({

@@ -4,6 +4,7 @@ import {
   ANALYTES,
   type AnalyteId,
   HONEY_SORTS,
+  inWords,
   saidMeasured,
   type Traits,
 } from "@/core/laboratory";
@@ -101,7 +102,7 @@ export const orderAnalysis = defineCommand({
     return { order: numbered, name: thing.name, takenBy: input.takenBy || work.actor.name };
   },
   say: ({ order, name, takenBy }, { asks, laboratory, seal, sentOn }) =>
-    `Laboratory order ${order}: a sample of ${name}, taken by ${takenBy}${seal ? `, sealed ${seal}` : ""}, to ${laboratory}${sentOn ? ` on ${writtenDay(sentOn)}` : ""}, for ${spoken(asks.map((a) => ANALYTES[a].name.toLowerCase()))}.`,
+    `Laboratory order ${order}: a sample of ${name}, taken by ${takenBy}${seal ? `, sealed ${seal}` : ""}, to ${laboratory}${sentOn ? ` on ${writtenDay(sentOn)}` : ""}, for ${spoken(asks.map((a) => inWords(a)))}.`,
 });
 
 export const enterResults = defineCommand({
