@@ -20,6 +20,7 @@ import * as labels from "./migrations/0018-labels";
 import * as materials from "./migrations/0019-materials";
 import * as filling from "./migrations/0020-filling";
 import * as holds from "./migrations/0021-holds";
+import * as out from "./migrations/0022-out";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -43,6 +44,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0019-materials": materials,
   "0020-filling": filling,
   "0021-holds": holds,
+  "0022-out": out,
 };
 
 /** Every step there is, in order. */

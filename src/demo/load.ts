@@ -265,11 +265,16 @@ export async function loadDemo(
   for (const [i, [buyer, jars]] of orders.entries())
     await script.enter("Bram", script.past(66 - i * 4, 15), "send-jars", { lot: lime.lot, jars, buyer });
   const borage = await lotOf(48, "Borage honey", second.slice(0, 2), 340);
-  await script.enter("Bram", script.past(40, 15), "send-jars", {
-    lot: borage.lot,
-    jars: 60,
+  await script.enter("Bram", script.past(40, 15), "send-dispatch", {
     buyer: "Harbour Deli",
+    lines: [{ lot: borage.lot, jars: 60, price: 7.2 }],
   });
+  for (const [buyer, kind, contact, phone, email] of [
+    ["Harbour Deli", "shop", "Nell", "+00 55 0114", "nell@harbour-deli.example"],
+    ["Mill Bakery", "shop", "", "+00 55 0190", ""],
+    ["Thursday Market", "market", "", "", ""],
+  ] as const)
+    await script.enter("Bram", script.past(39, 10), "describe-buyer", { buyer, kind, contact, phone, email });
   const summer = await lotOf(27, "Summer honey", third.slice(0, 2), 454);
   await script.enter("Odile", script.past(27, 12), "weigh-jars", {
     lot: summer.lot,

@@ -15,6 +15,7 @@ export type MovementKind =
   | "unexplained"
   | "draw"
   | "send"
+  | "back"
   | "cleaned"
   | "move"
   | "deliver"

@@ -1,4 +1,5 @@
 /** Jars that leave their lot for no buyer: broken, beside a broken one, kept as samples, opened again. */
+import { mayTouchHeld } from "../hold/gate";
 import { refuse } from "../language/errors";
 import { massG } from "../language/shown";
 import { capital, plural } from "../language/spoken";
@@ -44,6 +45,7 @@ async function openedInto(
   if (holds !== null && held + grams > holds)
     refuse("over-full", `${capital(name)} holds ${massG(holds)}: ${massG(grams)} more do not fit.`, "into");
   const standing = last && held > 0 ? last.id : null;
+  await mayTouchHeld(work, [lot.fill_id, ...(standing === null ? [] : [standing])], name, despite);
   const owners = await mayMeet(work, [lot.fill_id], { name, holds: standing }, despite);
   const fillId =
     standing ??

@@ -40,6 +40,8 @@ export interface LotRow {
   readonly minutes: number | null;
   readonly pfund_mm: number | null;
   readonly blooms: readonly { readonly what: string; readonly pct: number }[] | null;
+  /** The lot it came back of, to be inspected. */
+  readonly returned_of: number | null;
 }
 
 /** What is printed on the jar. */
@@ -53,7 +55,8 @@ const lots = (db: Knex) =>
       "b.grams",
       // Gone to buyers, broken, opened or kept as samples: not to be had any more.
       db.raw(`(coalesce((select sum(p.jars) from live_parcel p where p.lot_id = l.id), 0)
-              + coalesce((select sum(o.jars) from live_jars_off o where o.lot_id = l.id), 0))::int as jars_out`),
+              + coalesce((select sum(o.jars) from live_jars_off o where o.lot_id = l.id), 0)
+              - coalesce((select sum(k.jars) from live_jars_back k join live_parcel p on p.id = k.parcel_id where p.lot_id = l.id and k.what = 'stock'), 0))::int as jars_out`),
     );
 
 /** Lots with jars still in the house, newest first. */
@@ -89,6 +92,9 @@ export async function oneLot(db: Knex, code: string, field = "lot"): Promise<Lot
   const found = await lotsMarked(db, code);
   const [one] = found;
   if (!one) refuse("unknown-lot", `There is no lot ${code.toUpperCase().slice(0, 20)}.`, field);
+  // A part that came back carries the mark of its lot: the code itself still means the lot.
+  const exact = found.find((l) => bare(l.code) === bare(code));
+  if (exact) return exact;
   if (found.length > 1)
     refuse(
       "which-size",
@@ -111,26 +117,50 @@ export interface ParcelRow {
   readonly nominal_g: number;
   readonly vessel: string | null;
   readonly grams: number;
+  readonly price: number | null;
+  readonly dispatch: number | null;
+  readonly kind: string | null;
+  /** Of its jars, how many came back. */
+  readonly back: number;
 }
+
+const jarsBack = (db: Knex) =>
+  db.raw("coalesce((select sum(k.jars) from live_jars_back k where k.parcel_id = p.id), 0)::int as back");
 
 /** One page of what has left, newest first. */
 export const recentParcels = (db: Knex, limit: number, before?: number): Promise<ParcelRow[]> =>
   db("live_parcel as p")
     .join("live_lot as l", "l.id", "p.lot_id")
-    .join("buyer as y", "y.id", "p.buyer_id")
+    .join("buyer_called as y", "y.id", "p.buyer_id")
     .join("fill_balance as b", "b.fill_id", "p.fill_id")
+    .leftJoin("live_dispatch as d", "d.id", "p.dispatch_id")
     .modify((q) => before !== undefined && q.where("p.id", "<", before))
     .orderBy("p.id", "desc")
     .limit(limit)
-    .select("p.*", "y.name as buyer", "l.code", "l.honey_kind", "l.nominal_g", "l.vessel", "b.grams");
+    .select(
+      "p.*",
+      "d.number as dispatch",
+      "d.kind",
+      jarsBack(db),
+      "y.called as buyer",
+      "l.code",
+      "l.honey_kind",
+      "l.nominal_g",
+      "l.vessel",
+      "b.grams",
+    );
 
+/** Buyers as they are called now; one that was joined to another is told under the other's name. */
 export const buyers = (db: Knex): Promise<{ id: number; entry_id: number; name: string }[]> =>
-  db("live_buyer").orderBy("name");
+  db("buyer_called").whereRaw("stands_for = id").orderBy("name").select("id", "entry_id", "name");
 export const maybeBuyer = (
   db: Knex,
   name: string,
 ): Promise<{ id: number; entry_id: number; name: string } | undefined> =>
-  db("live_buyer").whereRaw("lower(name) = lower(?)", [name]).first();
+  db("buyer_called as b")
+    .join("live_buyer as t", "t.id", "b.stands_for")
+    .whereRaw("lower(b.name) = lower(?)", [name])
+    .first("t.id", "t.entry_id", "t.name");
 
 /** A parcel of the same jars to the same buyer that was entered within the last minutes. */
 export const sameParcelSince = (
@@ -150,11 +180,38 @@ export const sameParcelSince = (
 export const parcelsOfFills = (
   db: Knex,
   fillIds: readonly number[],
-): Promise<{ fill_id: number; jars: number; code: string; vessel: string | null; sent_on: string }[]> =>
+): Promise<
+  {
+    id: number;
+    fill_id: number;
+    lot_id: number;
+    buyer_id: number;
+    buyer: string;
+    jars: number;
+    back: number;
+    code: string;
+    vessel: string | null;
+    sent_on: string;
+    nominal_g: number;
+  }[]
+> =>
   db("live_parcel as p")
     .join("live_lot as l", "l.id", "p.lot_id")
-    .whereIn("p.fill_id", [...fillIds])
-    .select("p.fill_id", "p.jars", "l.code", "l.vessel", "p.sent_on");
+    .join("buyer_called as y", "y.id", "p.buyer_id")
+    .whereRaw("p.fill_id = any(?::bigint[])", [[...fillIds]])
+    .select(
+      "p.id",
+      "p.fill_id",
+      "p.lot_id",
+      "y.stands_for as buyer_id",
+      "y.called as buyer",
+      "p.jars",
+      jarsBack(db),
+      "l.code",
+      "l.vessel",
+      "l.nominal_g",
+      "p.sent_on",
+    );
 
 /** A number no lot of that year has had, undone ones included: a code that was printed is never given twice. */
 export async function nextLotNumber(db: Knex, year: number): Promise<number> {

@@ -49,6 +49,7 @@ const MOVEMENTS: Record<MovementKind, true> = {
   unexplained: true,
   draw: true,
   send: true,
+  back: true,
   cleaned: true,
   move: true,
   deliver: true,

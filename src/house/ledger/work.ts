@@ -6,7 +6,7 @@ import { refuse } from "../language/errors";
 import { massG, retold } from "../language/shown";
 import type { Actor } from "../people/records";
 import type { Stated } from "./records/entries";
-import { type FillKind, fillAt, lastFillOf } from "./records/fills";
+import { type FillKind, fillAt, gramsIn, lastFillOf } from "./records/fills";
 import type { House } from "./records/house";
 import type { Row } from "./seal";
 
@@ -98,6 +98,11 @@ export class Work {
       this.restsOn.add(id);
       if (!this.because.has(id)) this.because.set(id, because);
     }
+  }
+
+  /** What a fill holds now, with what this very entry moved in it. */
+  held(fillId: number): Promise<{ grams: number; isSource: boolean }> {
+    return gramsIn(this.tx, fillId);
   }
 
   /** States what this entry rests on, once, when all of it is known. */

@@ -24,6 +24,7 @@ const NAMES: Record<MovementKind, { readonly name: string; readonly loss?: true 
   drained: { name: "drained from cappings" },
   wax: { name: "wax" },
   draw: { name: "drawn for jars" },
+  back: { name: "taken back" },
   send: { name: "sent to buyers" },
   loss: { name: "lost, by name", loss: true },
   unexplained: { name: "unexplained", loss: true },

@@ -40,7 +40,20 @@ export async function stateOf(db: Knex) {
     .where("b.kind", "cappings")
     .where("b.grams", ">", 0)
     .pluck("v.tag");
+  const parcels: { lot: string; buyer: string; dispatch: number | null; kind: string | null }[] = await db(
+    "live_parcel as p",
+  )
+    .join("lot as l", "l.id", "p.lot_id")
+    .join("buyer_called as y", "y.id", "p.buyer_id")
+    .join("fill_balance as b", "b.fill_id", "p.fill_id")
+    .leftJoin("live_dispatch as d", "d.id", "p.dispatch_id")
+    .whereNull("l.vessel")
+    .where("b.grams", ">", 0)
+    .orderBy("p.id", "desc")
+    .limit(6)
+    .select("l.code as lot", "y.called as buyer", "d.number as dispatch", "d.kind");
   return {
+    parcels,
     entries,
     waiting,
     inBatch,
@@ -383,6 +396,44 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
       { analyte: "tutin", value: d.b / 8 },
     ],
   }),
+  "send-dispatch": [
+    (d, s) => ({
+      buyer: "Deli",
+      lines: [{ lot: from(d, s.lots, "TH26-001-X"), jars: d.b + 1, price: 9 }],
+      despite: "asked for",
+    }),
+    (d, s) => ({
+      kind: ["market", "gift", "own", "sample"][d.b % 4],
+      lines: [{ lot: from(d, s.lots, "TH26-001-X"), jars: 2 }],
+      despite: "asked for",
+    }),
+  ],
+  "back-from-market": (d, s) => ({
+    dispatch: s.parcels.find((p) => p.kind === "market")?.dispatch ?? 1,
+    back: [
+      {
+        lot: s.parcels.find((p) => p.kind === "market")?.lot ?? "TH26-001-X",
+        jars: d.b % 3,
+        broken: d.b % 3 === 2 ? 1 : 0,
+      },
+    ],
+  }),
+  "take-back": (d, s) => ({
+    lot: s.parcels[d.b % 3]?.lot ?? "TH26-001-X",
+    jars: 1,
+    buyer: s.parcels[d.b % 3]?.buyer ?? "Deli",
+    what: ["stock", "inspect", "written-off"][d.a % 3],
+    why: "leaks",
+  }),
+  "vessel-back": (d) => ({ vessel: `pail ${(d.a % 6) + 1}` }),
+  "describe-buyer": () => ({ buyer: "Deli", phone: "+00 123", email: "deli@example.org" }),
+  "join-buyers": (d) => ({ buyer: ["Gifts", "Own use"][d.a % 2], into: "Deli" }),
+  "place-boxes": [
+    (d) => ({ supers: [TAGS[d.a % 6]], way: "returned" }),
+    (d) => ({ supers: [TAGS[d.a % 6]], way: "stored", how: "frozen" }),
+    (d) => ({ supers: [TAGS[d.a % 6]], way: "set-out" }),
+  ],
+  "set-owner-terms": (d) => ({ owner: "Ada", sharePct: 50 + d.a }),
   "set-material": (d) => ({ kind: ["jar", "lid"][d.a % 2], name: `Material ${d.a % 2}`, fitsG: "250, 100" }),
   "receive-material": (d) => ({
     material: `Material ${d.a % 2}`,
@@ -473,6 +524,10 @@ const OFTEN: Readonly<Record<string, number>> = {
   "record-loss": 6,
   "issue-lot": 18,
   "send-jars": 14,
+  "send-dispatch": 10,
+  "back-from-market": 6,
+  "take-back": 10,
+  "place-boxes": 4,
   "send-vessel": 5,
   undo: 20,
 };

@@ -14,6 +14,8 @@ export interface Followed {
   readonly carried: readonly Carried[];
   /** Grams of it still in a fill. */
   readonly heldIn: (fill: FillId) => number;
+  /** Fills of a kind that hold some of it now: what came back of a parcel is with nobody. */
+  readonly standingIn: (kind: FillKind) => { fill: Known; grams: number }[];
   /** Fills of a kind that got some of it, with the grams. */
   readonly receivedBy: (kind: FillKind) => { fill: Known; grams: number }[];
 }
@@ -42,6 +44,11 @@ export function follow(
   return {
     carried,
     heldIn: (fill) => ofStart(mixed.get(fill)?.content),
+    standingIn: (kind) =>
+      [...fills.values()].flatMap((fill) => {
+        const grams = fill.kind === kind && !start.has(fill.id) ? ofStart(mixed.get(fill.id)?.content) : 0;
+        return grams > 0 ? [{ fill, grams }] : [];
+      }),
     receivedBy: (kind) =>
       [...fills.values()].flatMap((fill) => {
         if (fill.kind !== kind || start.has(fill.id) || licked.has(fill.id)) return [];

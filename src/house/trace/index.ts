@@ -156,7 +156,7 @@ export async function traceView(
       href: hrefOf(fill),
       grams,
     }));
-  const buyers = await parcelsOf(db, followed.receivedBy("parcel"));
+  const buyers = await parcelsOf(db, followed.standingIn("parcel"));
 
   const back = new Set(backFills);
   const batchFills = [...fills.values()]
@@ -257,8 +257,8 @@ async function parcelsOf(db: Knex, got: readonly { fill: Known; grams: number }[
   return got.flatMap(({ fill, grams }) => {
     const parcel = parcelOf.get(fill.id);
     if (!parcel) return [];
-    const detail = `${parcel.vessel ? `${parcel.vessel} in bulk, ` : `${plural(parcel.jars, "jar")} of `}lot ${parcel.code}, sent ${writtenDay(parcel.sent_on)}`;
-    return [{ key: fill.name, detail, href: `/trace/lot/${parcel.code}`, grams }];
+    const detail = `${parcel.vessel ? `${parcel.vessel} in bulk, ` : `${plural(parcel.jars - parcel.back, "jar")} of `}lot ${parcel.code}, sent ${writtenDay(parcel.sent_on)}`;
+    return [{ key: parcel.buyer, detail, href: `/trace/lot/${parcel.code}`, grams }];
   });
 }
 

@@ -149,7 +149,11 @@ describe("a judged pull", () => {
     expect((await house.refused("start-batch", { supers: "57,58" })).message).toContain(
       "Super 57 is diverted",
     );
-    expect((await house.act("start-batch", { supers: "55,57" })).say).toContain("supers 55 and 57");
+    // Pulled in a waiting period it is held besides: what it is mixed with is held with it.
+    expect((await house.refused("start-batch", { supers: "55,57" })).code).toBe("held");
+    expect((await house.act("start-batch", { supers: "55,57", despite: "feed only" })).say).toMatch(
+      /supers 55 and 57.*all of it is held now: pulled in a treatment's waiting period/,
+    );
   });
 
   it("a super pulled twice, and a reading from before its pull, are refused", async () => {

@@ -1,15 +1,18 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { houseDatabase } from "@/house/door";
-import { writtenDay } from "@/house/language/clock";
+import { dayIn, daysLater, writtenDay } from "@/house/language/clock";
 import { jar, massFigureG, massG, unitOf } from "@/house/language/shown";
 import { capital, plural } from "@/house/language/spoken";
+import { outView, saidOrder } from "@/house/out/view";
 import { decisions } from "@/house/standing/decisions";
 import { buyerNames, keyFrom, parcelsPage } from "@/house/standing/lists";
 import { Doings, Lead, Older, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
+import { MarketBack } from "@/ui/out/market-back";
+import { Pick } from "@/ui/out/pick";
 import { RecordTable } from "@/ui/table/record";
 import { houseAsItStands } from "../../read";
 
@@ -18,16 +21,19 @@ export const metadata: Metadata = { title: "Out" };
 export default async function Out({
   searchParams,
 }: {
-  searchParams: Promise<{ do?: string; lot?: string; before?: string }>;
+  searchParams: Promise<{ do?: string; lot?: string; before?: string; order?: string }>;
 }) {
   const s = await houseAsItStands();
   const search = await searchParams;
-  const [parcels, buyers] = await Promise.all([
+  const today = dayIn(s.house.zone, s.now);
+  const [parcels, buyers, out] = await Promise.all([
     parcelsPage(houseDatabase(), keyFrom(search.before)),
     buyerNames(houseDatabase()),
+    outView(houseDatabase(), s, today),
   ]);
+  const order = keyFrom(search.order) ?? null;
   // Oldest first, as it is advised.
-  const here = s.lots.filter((l) => l.jars > l.jars_out).reverse();
+  const here = s.lots.filter((l) => l.jars > l.jars_out && !s.held.on.has(l.fill_id)).reverse();
   return (
     <>
       <Lead title="Out">
@@ -38,7 +44,8 @@ export default async function Out({
         />
         {s.besides.wets > 0 && (
           <span className="text-ink-2">
-            and {massG(s.besides.wets)} in spun combs, ready to go back to the colonies
+            and {massG(s.besides.wets)} in <Link href="/out/boxes">spun combs</Link>, ready to go back to the
+            colonies
           </span>
         )}
       </Lead>
@@ -46,11 +53,119 @@ export default async function Out({
       <Doings
         bay="/out"
         list={[
+          { id: "pick", label: "Pick and send" },
           { id: "send", label: "Send jars" },
+          { id: "order", label: "Take an order" },
+          { id: "return", label: "Take back" },
+        ]}
+        rest={[
           { id: "bulk", label: "Send a vessel" },
+          { id: "vessel-back", label: "Vessel back" },
         ]}
         open={search.do}
       />
+      <nav aria-label="More of what leaves" className="mb-3 flex flex-wrap gap-x-6">
+        {[
+          ["/out/boxes", "Where the boxes are"],
+          ["/out/owners", "Owners"],
+          ["/out/buyers", "Buyers"],
+        ].map(([href, label]) => (
+          <Link
+            key={href}
+            className="flex min-h-12 items-center underline underline-offset-4"
+            href={href ?? ""}
+          >
+            {label}
+          </Link>
+        ))}
+      </nav>
+      {search.do === "pick" && (
+        <Pick
+          key={order ?? 0}
+          stock={out.stock}
+          chosen={order}
+          buyers={buyers}
+          orders={out.promised.map((p) => ({
+            id: p.order.id,
+            says: saidOrder(p.order),
+            buyer: p.order.buyer,
+            price: p.order.price === null ? "" : String(p.order.price),
+            lots: p.lots,
+          }))}
+        />
+      )}
+      {search.do === "order" && (
+        <CommandForm
+          command="take-order"
+          label="Take the order"
+          keep={["buyer"]}
+          fields={[
+            { name: "buyer", label: "Buyer", offers: buyers, placeholder: "Harbour Deli", span: 3 },
+            { name: "jars", label: "Jars", kind: "figure", span: 1 },
+            { name: "jarG", label: "Net a jar", unit: "g", kind: "figure", span: 1 },
+            { name: "honeyKind", label: "Kind of honey", span: 2, hint: "any when left out" },
+            { name: "by", label: "Wanted by", kind: "day", span: 2, value: daysLater(today, 7) },
+            { name: "price", label: "Price of a jar", kind: "figure", span: 1 },
+          ]}
+        />
+      )}
+      {search.do === "return" && (
+        <CommandForm
+          command="take-back"
+          label="Take them back"
+          fields={[
+            {
+              name: "lot",
+              label: "Lot",
+              placeholder: "WB26-001-6",
+              hint: "as it stands on the jar",
+              span: 2,
+            },
+            { name: "jars", label: "Jars", kind: "figure", span: 1 },
+            { name: "buyer", label: "From", offers: buyers, span: 2 },
+            {
+              name: "what",
+              label: "They are",
+              kind: "choice",
+              options: [
+                { value: "inspect", label: "to be looked at first" },
+                { value: "stock", label: "back to stock" },
+                { value: "written-off", label: "written off" },
+              ],
+            },
+            { name: "why", label: "Because", placeholder: "not sold before the season ended", span: 3 },
+          ]}
+        />
+      )}
+      {search.do === "vessel-back" &&
+        (out.vesselsOut.length === 0 ? (
+          <p className="panel mb-3">No vessel is with a buyer.</p>
+        ) : (
+          <CommandForm
+            command="vessel-back"
+            label="It is back"
+            fields={[
+              {
+                name: "vessel",
+                label: "Vessel",
+                kind: "choice",
+                options: out.vesselsOut.map((v) => ({
+                  value: v.name,
+                  label: `${capital(v.name)}, with ${v.buyer}, deposit ${v.deposit.toFixed(2)}`,
+                })),
+                span: 3,
+              },
+              {
+                name: "refunded",
+                label: "Deposit given back",
+                kind: "figure",
+                hint: "all when left out",
+                span: 1,
+              },
+              { name: "note", label: "How it came back", placeholder: "clean, lid missing", span: 3 },
+            ]}
+          />
+        ))}
       {search.do === "bulk" && (
         <CommandForm
           command="send-vessel"
@@ -75,6 +190,9 @@ export default async function Out({
               kind: "check",
               whenAsked: true,
             },
+            { name: "price", label: "Price a kg", kind: "figure", span: 1 },
+            { name: "goesAlong", label: "The vessel goes along", kind: "check" },
+            { name: "deposit", label: "Deposit", kind: "figure", span: 1 },
             { name: "despite", label: "Sent all the same, because", whenAsked: true, span: 3 },
           ]}
         />
@@ -108,8 +226,133 @@ export default async function Out({
               whenAsked: true,
             },
             { name: "again", label: "It is another parcel", kind: "check", whenAsked: true },
+            { name: "despite", label: "With the owner's word", whenAsked: true, span: 3 },
           ]}
         />
+      )}
+      {out.promised.length > 0 && (
+        <Panel title="Orders" className="mt-4">
+          <ul>
+            {out.promised.map((p) => (
+              <li
+                key={p.order.id}
+                className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-1.5"
+              >
+                <span className="min-w-72 flex-1">
+                  <b className={p.late ? "text-stop" : undefined}>{saidOrder(p.order)}</b>
+                  {p.order.price !== null && (
+                    <span className="text-ink-2">, {p.order.price.toFixed(2)} a jar</span>
+                  )}
+                  <span className="block text-[15px] text-ink-2">
+                    {p.says}
+                    {p.late && "; its day is over"}
+                  </span>
+                </span>
+                {p.lots.length > 0 && (
+                  <Link className="do" data-quiet="" href={`/out?do=pick&order=${p.order.id}`}>
+                    Pick
+                  </Link>
+                )}
+                {p.missing > 0 && (
+                  <Link className="do" data-quiet="" href="/bottle?do=plan">
+                    Plan jars
+                  </Link>
+                )}
+                <details>
+                  <summary className="flex min-h-12 cursor-pointer items-center underline underline-offset-4">
+                    Close it
+                  </summary>
+                  <CommandForm
+                    command="close-order"
+                    label="Close the order"
+                    inPanel
+                    fixed={{ order: String(p.order.id) }}
+                    fields={[{ name: "why", label: "Because", placeholder: "they called it off", span: 3 }]}
+                  />
+                </details>
+              </li>
+            ))}
+          </ul>
+        </Panel>
+      )}
+      {out.markets.map(({ dispatch, parcels: taken }) => (
+        <Panel
+          key={dispatch.id}
+          title={`${dispatch.buyer}, dispatch ${dispatch.number}: back from market?`}
+          className="mt-4"
+        >
+          <MarketBack
+            dispatch={dispatch.number}
+            taken={taken.map((p) => ({
+              lot: p.code,
+              says: `${p.honey_kind}, ${jar(p.nominal_g)}`,
+              jars: p.jars - p.back,
+            }))}
+          />
+        </Panel>
+      ))}
+      {out.vesselsOut.length > 0 && (
+        <Panel title="Vessels with buyers" className="mt-4">
+          <ul>
+            {out.vesselsOut.map((v) => (
+              <li key={v.id} className="border-b border-rule py-1.5">
+                <b>{capital(v.name)}</b> with {v.buyer} since {writtenDay(dayIn(s.house.zone, v.since))},
+                deposit {v.deposit.toFixed(2)}
+              </li>
+            ))}
+          </ul>
+        </Panel>
+      )}
+      {out.dispatches.length > 0 && (
+        <Panel title="Dispatches" className="mt-4">
+          <RecordTable
+            rows={out.dispatches}
+            keyOf={(d) => d.number}
+            columns={[
+              { head: "Number", cell: (d) => d.number },
+              { head: "To", cell: (d) => d.buyer },
+              {
+                head: "Sent",
+                className: "whitespace-nowrap",
+                cell: (d) => writtenDay(dayIn(s.house.zone, d.stated_at)),
+              },
+              {
+                head: "Jars",
+                figure: true,
+                cell: (d) => (d.back > 0 ? `${d.jars - d.back} (${d.jars} less ${d.back})` : d.jars),
+              },
+              {
+                head: `Honey, ${unitOf("kg")}`,
+                figure: true,
+                className: "text-mass",
+                cell: (d) => massFigureG(d.grams),
+              },
+              {
+                head: "Papers",
+                cell: (d) => (
+                  <span className="flex flex-wrap gap-x-4">
+                    <a
+                      className="flex min-h-12 items-center"
+                      href={`/dispatch/${d.number}`}
+                      target="_blank"
+                      rel="noopener"
+                    >
+                      Note
+                    </a>
+                    <a
+                      className="flex min-h-12 items-center"
+                      href={`/dispatch/${d.number}?as=list`}
+                      target="_blank"
+                      rel="noopener"
+                    >
+                      List with prices
+                    </a>
+                  </span>
+                ),
+              },
+            ]}
+          />
+        </Panel>
       )}
       <Panel title="What has left" className="mt-4">
         {parcels.rows.length === 0 ? (
@@ -131,7 +374,13 @@ export default async function Out({
                   cell: (p) => <Link href={`/trace/lot/${p.code}`}>{p.code}</Link>,
                 },
                 { head: "Honey", value: (p) => p.honey_kind, cell: (p) => p.honey_kind },
-                { head: "Jars", figure: true, value: (p) => p.jars, cell: (p) => p.vessel ?? p.jars },
+                {
+                  head: "Jars",
+                  figure: true,
+                  value: (p) => p.jars,
+                  cell: (p) =>
+                    p.vessel ?? (p.back > 0 ? `${p.jars - p.back} (${p.jars} less ${p.back})` : p.jars),
+                },
                 {
                   head: `Honey, ${unitOf("kg")}`,
                   value: (p) => p.grams / 1000,

@@ -235,11 +235,14 @@ export const fillsCalled = (db: Knex, ids: readonly number[]): Promise<CalledFil
     .leftJoin("vessel as v", "v.id", "f.vessel_id")
     .leftJoin("batch as b", "b.fill_id", "f.id")
     .leftJoin("lot as l", "l.fill_id", "f.id")
+    .leftJoin("parcel as p", "p.fill_id", "f.id")
+    .leftJoin("buyer_called as y", "y.id", "p.buyer_id")
     .whereRaw("f.id = any(?::bigint[])", [[...ids]])
     .select(
       "f.id",
       "f.kind",
-      "f.name",
+      // A buyer is told under the name it was joined to.
+      db.raw("coalesce(y.called, f.name) as name"),
       db.raw("coalesce(v.tag, b.number::text, l.code) as ref"),
       // Losses booked before they said their cause have it in their name.
       db.raw(
@@ -273,4 +276,19 @@ export async function movedByKind(db: Knex, since: Date): Promise<Map<string, nu
     .select("m.kind")
     .sum("m.grams as grams");
   return new Map(rows.map((r) => [r.kind as string, Number(r.grams)]));
+}
+
+/** All movements that touch whatever these fills reach, forward from them, and what came into that besides; with each fill's kind. */
+export async function behindAndBeyond(
+  db: Knex,
+  start: readonly number[],
+): Promise<{ readonly moves: Movement[]; readonly kinds: ReadonlyMap<number, FillKind> }> {
+  if (start.length === 0) return { moves: [], kinds: new Map() };
+  const reached = await reachInDatabase(db, start, "forward");
+  const moves = await movementsOf(db, reached);
+  const ids = [...new Set([...reached, ...moves.flatMap((m) => [m.from, m.to])])];
+  const rows: { id: number; kind: FillKind }[] = await db("fill")
+    .whereRaw("id = any(?::bigint[])", [ids])
+    .select("id", "kind");
+  return { moves, kinds: new Map(rows.map((r) => [r.id, r.kind])) };
 }

@@ -1,20 +1,19 @@
 import { z } from "zod";
-import { gramsOfJars } from "../../bottle/off";
-import { type LotRow, oneLot, sameParcelSince } from "../../bottle/records";
-import { mustBeFree } from "../../hold/gate";
-import { dayIn } from "../../language/clock";
+import { oneLot, sameParcelSince } from "../../bottle/records";
 import { refuse } from "../../language/errors";
-import { count, text } from "../../language/fields";
+import { count, note, number, text } from "../../language/fields";
 import { massG } from "../../language/shown";
 import { plural } from "../../language/spoken";
 import { defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
 import { buyerFor } from "../buyers";
+import { type Buyer, sendParcel } from "../parcel";
 
 /** A parcel like the last one, entered within so many minutes, is asked about. */
 const TWICE_MIN = 10;
 
-async function notTwice(work: Work, lot: LotRow, jars: number, buyer: { id: number; name: string }) {
+async function notTwice(work: Work, code: string, jars: number, buyer: Buyer) {
+  const lot = await oneLot(work.tx, code);
   const before = await sameParcelSince(work.tx, lot.id, buyer.id, jars, TWICE_MIN);
   if (!before) return;
   refuse(
@@ -33,46 +32,27 @@ export const sendJars = defineCommand({
     lot: text("The lot", 24),
     jars: count("The number of jars", 1, 100_000),
     buyer: text("The buyer", 80),
+    price: number("The price of a jar", 0, 100_000).optional(),
     /** The name is like a known buyer's, and is another's all the same. */
     newBuyer: z.boolean().optional(),
     /** The same went to the same buyer minutes ago, and this is another parcel. */
     again: z.boolean().optional(),
+    /** What an owner said, where their honey goes to somebody else. */
+    despite: note("The reason"),
   }),
   async run(work, input) {
-    const lot = await oneLot(work.tx, input.lot);
-    const left = lot.jars - lot.jars_out;
-    if (left === 0) refuse("lot-gone", `All ${lot.jars} jars of lot ${lot.code} have left already.`, "jars");
-    if (input.jars > left)
-      refuse(
-        "too-many-jars",
-        `${plural(left, "jar")} of lot ${lot.code} ${left === 1 ? "is" : "are"} here, not ${input.jars}.`,
-        "jars",
-      );
-    await mustBeFree(work, [{ fillId: lot.fill_id, name: `lot ${lot.code}` }], "be sent", "lot");
-    const grams = gramsOfJars(lot, input.jars);
     const buyer = await buyerFor(work, input.buyer, input.newBuyer === true);
-    if (!input.again) await notTwice(work, lot, input.jars, buyer);
-    const fillId = await work.openFill({ kind: "parcel", name: buyer.name });
-    const because = `${plural(input.jars, "jar")} of lot ${lot.code} went to ${buyer.name}`;
-    await work.restOn(lot, because);
-    await work.restOn(buyer, `${buyer.name} got jars of lot ${lot.code}`);
-    await work.move({
-      from: lot.fill_id,
-      to: fillId,
-      grams,
-      kind: "send",
-      fromName: `Lot ${lot.code}`,
-      because,
-    });
-    await work.state("parcel", {
-      lot_id: lot.id,
-      fill_id: fillId,
-      buyer_id: buyer.id,
+    if (!input.again) await notTwice(work, input.lot, input.jars, buyer);
+    const { lot, jars, grams } = await sendParcel(work, {
+      code: input.lot,
       jars: input.jars,
-      sent_on: dayIn(work.house.zone, work.at),
+      buyer,
+      price: input.price,
+      despite: input.despite,
     });
-    return { lot: lot.code, jars: input.jars, buyer: buyer.name, grams };
+    return { lot: lot.code, jars, buyer: buyer.name, grams };
   },
-  say: ({ lot, jars, buyer, grams }) => `${plural(jars, "jar")} of lot ${lot} to ${buyer}: ${massG(grams)}.`,
+  say: ({ lot, jars, buyer, grams }, { despite }) =>
+    `${plural(jars, "jar")} of lot ${lot} to ${buyer}: ${massG(grams)}${despite ? `. ${despite}` : ""}.`,
   grams: ({ grams }) => grams,
 });

@@ -4,7 +4,7 @@ import { bottleGate } from "../../bottle/gate";
 import { newLot } from "../../bottle/new-lot";
 import { monthsLater } from "../../language/clock";
 import { refuse } from "../../language/errors";
-import { massKg, note, text } from "../../language/fields";
+import { massKg, note, number, text } from "../../language/fields";
 import { massG } from "../../language/shown";
 import { capital } from "../../language/spoken";
 import { vesselName } from "../../language/vessel-name";
@@ -12,6 +12,7 @@ import { defineCommand } from "../../ledger/command";
 import { lastFillOf } from "../../ledger/records/fills";
 import { oneVessel } from "../../vessels/records";
 import { buyerFor } from "../buyers";
+import { mustBeTheirs } from "../parcel";
 
 export const sendVessel = defineCommand({
   name: "send-vessel",
@@ -25,6 +26,10 @@ export const sendVessel = defineCommand({
     /** Left out, all of it. */
     kg: massKg("How much", 5000).optional(),
     newBuyer: z.boolean().optional(),
+    price: number("The price of a kilogram", 0, 100_000).optional(),
+    /** The vessel goes along and is to come back. */
+    goesAlong: z.boolean().default(false),
+    deposit: number("The deposit on the vessel", 0, 100_000).optional(),
     /** Why it goes although something speaks against it. */
     despite: note("The reason"),
   }),
@@ -46,6 +51,10 @@ export const sendVessel = defineCommand({
     const lot = await newLot(work);
     const { code, filled_on: on } = lot;
     const buyer = await buyerFor(work, input.buyer, input.newBuyer === true);
+    mustBeTheirs(gate.owner, buyer.name, capital(name), input.despite);
+    const along = input.goesAlong || input.deposit !== undefined;
+    if (along && grams < fill.grams)
+      refuse("part-of-it", `A part of ${name} is sold: the vessel stays here with the rest.`, "goesAlong");
     const because = `${name} went to ${buyer.name} as lot ${code}`;
     const lotFill = await work.openFill({ kind: "lot", name: `lot ${code}` });
     await work.move({ from: fill.id, to: lotFill, grams, kind: "draw", fromName: capital(name), because });
@@ -64,10 +73,24 @@ export const sendVessel = defineCommand({
     const parcel = await work.openFill({ kind: "parcel", name: buyer.name });
     await work.restOn(buyer, `${buyer.name} got ${name}`);
     await work.move({ from: lotFill, to: parcel, grams, kind: "send", fromName: `Lot ${code}`, because });
-    await work.state("parcel", { lot_id: lotId, fill_id: parcel, buyer_id: buyer.id, jars: 1, sent_on: on });
-    return { vessel: name, lot: code, buyer: buyer.name, grams, left: fill.grams - grams, ...said };
+    await work.state("parcel", {
+      lot_id: lotId,
+      fill_id: parcel,
+      buyer_id: buyer.id,
+      jars: 1,
+      sent_on: on,
+      price: input.price ?? null,
+    });
+    if (along)
+      await work.state("vessel_out", {
+        vessel_id: vessel.id,
+        buyer_id: buyer.id,
+        lot_id: lotId,
+        deposit: input.deposit ?? 0,
+      });
+    return { along, vessel: name, lot: code, buyer: buyer.name, grams, left: fill.grams - grams, ...said };
   },
-  say: ({ vessel, lot, buyer, grams, left, despite }) =>
-    `${left > 0 ? `${massG(grams)} of ${vessel}` : `${capital(vessel)}, ${massG(grams)},`} to ${buyer} as lot ${lot}${left > 0 ? `; ${massG(left)} stay in it` : ""}${despite ? `. Although ${despite}` : ""}.`,
+  say: ({ vessel, lot, buyer, grams, left, despite, along }, { deposit }) =>
+    `${left > 0 ? `${massG(grams)} of ${vessel}` : `${capital(vessel)}, ${massG(grams)},`} to ${buyer} as lot ${lot}${left > 0 ? `; ${massG(left)} stay in it` : ""}${along ? `; the vessel goes along${deposit ? `, ${deposit.toFixed(2)} deposit` : ""}` : ""}${despite ? `. Although ${despite}` : ""}.`,
   grams: ({ grams }) => grams,
 });

@@ -1,0 +1,76 @@
+/** Where every box is: full, wet, back on a colony, stored, set out, or empty. */
+import type { Knex } from "knex";
+import { ageBetween, dayIn, writtenDay } from "../language/clock";
+import { massG } from "../language/shown";
+import type { Snapshot } from "../standing/snapshot";
+import { type BoxRow, boxesNow } from "./records/boxes";
+
+export const BOX_STATES = ["full", "in a batch", "wet", "returned", "stored", "set out", "empty"] as const;
+export type BoxState = (typeof BOX_STATES)[number];
+
+/** Wets go back the same evening (common practice); after so long they are told as due. */
+const DUE_H = 10;
+const HOUR_MS = 3_600_000;
+
+export interface BoxSeen {
+  readonly tag: string;
+  readonly state: BoxState;
+  readonly says: string;
+  readonly colony: string;
+  readonly wetG: number;
+  readonly due: boolean;
+}
+
+const WAY: Readonly<Record<NonNullable<BoxRow["way"]>, BoxState>> = {
+  returned: "returned",
+  stored: "stored",
+  "set-out": "set out",
+};
+
+export function stateOfBox(b: BoxRow): BoxState {
+  if (b.kind === "comb" && b.grams > 0) return "full";
+  if (b.in_open_batch) return "in a batch";
+  // A word on where it went stands until it is filled again.
+  if (b.way) return WAY[b.way];
+  return b.kind === "wets" && b.grams > 0 ? "wet" : "empty";
+}
+
+export interface BoxesView {
+  readonly counts: readonly { readonly state: BoxState; readonly count: number }[];
+  readonly wet: readonly BoxSeen[];
+  readonly rows: readonly BoxSeen[];
+  readonly due: number;
+}
+
+export async function boxesView(db: Knex, s: Pick<Snapshot, "house" | "now">): Promise<BoxesView> {
+  const rows = (await boxesNow(db)).map((b): BoxSeen => {
+    const state = stateOfBox(b);
+    const since = b.way_at ?? b.opened_at;
+    const wet = state === "wet";
+    return {
+      tag: b.tag,
+      state,
+      colony: b.colony ?? "",
+      wetG: b.kind === "wets" ? b.grams : 0,
+      due: wet && b.opened_at !== null && s.now.getTime() - b.opened_at.getTime() > DUE_H * HOUR_MS,
+      says: [
+        wet && b.opened_at ? `${massG(b.grams, 2)} in it, spun ${ageBetween(b.opened_at, s.now)} ago` : "",
+        state === "returned" && b.way_colony ? `on colony ${b.way_colony}` : "",
+        b.how,
+        b.place,
+        since && !wet && state !== "empty" ? `since ${writtenDay(dayIn(s.house.zone, since))}` : "",
+      ]
+        .filter((t) => t !== "")
+        .join(", "),
+    };
+  });
+  return {
+    rows,
+    wet: rows.filter((r) => r.state === "wet"),
+    due: rows.filter((r) => r.due).length,
+    counts: BOX_STATES.map((state) => ({
+      state,
+      count: rows.filter((r) => r.state === state).length,
+    })).filter((c) => c.count > 0),
+  };
+}
