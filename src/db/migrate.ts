@@ -21,6 +21,7 @@ import * as materials from "./migrations/0019-materials";
 import * as filling from "./migrations/0020-filling";
 import * as holds from "./migrations/0021-holds";
 import * as out from "./migrations/0022-out";
+import * as recall from "./migrations/0023-recall";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -45,6 +46,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0020-filling": filling,
   "0021-holds": holds,
   "0022-out": out,
+  "0023-recall": recall,
 };
 
 /** Every step there is, in order. */

@@ -44,6 +44,26 @@ export async function laboratoryAndHolds(
     why: "bees may gather honeydew from a poisonous shrub then",
     source: "food code 1.4.1, for this region as an example",
   });
+  await script.enter("Ines", script.past(45, 9), "set-recall-contacts", {
+    authority: "Holmland Food Office",
+    authorityPhone: "+00 55 0900",
+    ownName: "Ines",
+    ownPhone: "+00 55 0101",
+  });
+  const { recall } = await script.enter<{ recall: number }>("Ines", script.past(25, 9), "begin-recall", {
+    what: `lot ${lot}`,
+    question: "a jar tastes sour (said so for the drill)",
+  });
+  await script.enter("Bram", script.past(25, 9, 3), "tell-buyer", {
+    recall,
+    buyer: "Harbour Deli",
+    how: "called",
+    note: "31 jars left",
+  });
+  await script.enter("Ines", script.past(25, 9, 11), "end-recall", {
+    recall,
+    gaps: "Write down the market's and the bakery's e-mail.",
+  });
   if (pail)
     await script.enter("Odile", script.past(2, 15), "hold", {
       what: `pail ${pail}`,

@@ -17,6 +17,7 @@ import { OUTSIDE } from "./outside/brings";
 import { PAPERS } from "./papers/brings";
 import { PEOPLE } from "./people/brings";
 import { READINGS } from "./readings/brings";
+import { RECALL } from "./recall/brings";
 import { SETTLE } from "./settle/brings";
 import { SPIN } from "./spin/brings";
 import { STORE } from "./store/brings";
@@ -46,6 +47,7 @@ const ROOMS = [
   BOTTLE,
   LABEL,
   OUT,
+  RECALL,
 ] as const;
 
 const ALL = [...ROOMS.flatMap((room): readonly Every[] => room.commands), undo];

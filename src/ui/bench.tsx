@@ -87,7 +87,11 @@ export function Older({
 }) {
   if (before === null) return null;
   return (
-    <Link className="do mt-3" data-quiet="" href={`${base}?${name}=${before}`}>
+    <Link
+      className="do mt-3"
+      data-quiet=""
+      href={`${base}${base.includes("?") ? "&" : "?"}${name}=${before}`}
+    >
       Older
     </Link>
   );

@@ -1,3 +1,4 @@
 export { carriedTo } from "./attribute";
 export { type FlowLink, withoutCircles } from "./circles";
 export { type Direction, reach } from "./reach";
+export { type Ended, PASSES_PCT, type RecallAccount, recallAccount } from "./recall";

@@ -367,3 +367,22 @@ export async function secondsAJar(db: Knex): Promise<number | null> {
   const jars = rows.reduce((n, r) => n + r.jars, 0);
   return jars > 0 ? (rows.reduce((n, r) => n + r.minutes, 0) * 60) / jars : null;
 }
+
+/** Lots these entries filled. */
+export const lotsOfEntries = (
+  db: Knex,
+  entries: readonly number[],
+): Promise<{ code: string; fill_id: number }[]> =>
+  db("live_lot")
+    .whereRaw("entry_id = any(?::bigint[])", [[...entries]])
+    .orderBy("id")
+    .select("code", "fill_id");
+
+export const lotsWithCodes = (
+  db: Knex,
+  codes: readonly string[],
+): Promise<{ code: string; fill_id: number }[]> =>
+  db("live_lot")
+    .whereRaw("code = any(?::text[])", [[...codes]])
+    .orderBy("id")
+    .select("code", "fill_id");

@@ -34,6 +34,10 @@ export interface CommandDefinition<
   say(output: O, input: z.output<S>): string;
   /** Grams shown beside the sentence. */
   grams?(output: O): number | null;
+  /** Honey leaves the house by it: what rests on it is not corrected any more. */
+  readonly leaves?: true;
+  /** Fields of the input that name a row by its id, with its table: a correction names the row that took its place. */
+  readonly names?: Readonly<Record<string, string>>;
   /** What must still hold once an entry of this command was taken back; refuses where it would not. */
   afterUndo?(work: Work): Promise<void>;
 }
@@ -139,7 +143,7 @@ async function carriedOut<S extends z.ZodType, O extends object>(
   definition: CommandDefinition<S, O>,
   input: z.output<S>,
   request: Request,
-  { id, actor, now }: { id: number; actor: Actor; now: Date },
+  { id, actor, now, again }: { id: number; actor: Actor; now: Date; again?: number | undefined },
 ): Promise<{ work: Work; output: O }> {
   const house: House = await houseNow(tx);
   const work = new Work(tx, {
@@ -149,6 +153,7 @@ async function carriedOut<S extends z.ZodType, O extends object>(
     actor,
     house,
     progress: request.progress,
+    again,
   });
   const output = await definition.run(work, input);
   await work.finish();
@@ -156,14 +161,15 @@ async function carriedOut<S extends z.ZodType, O extends object>(
 }
 
 /** An answer with the seal it got. */
-type Performed = Answer & { readonly hash: string };
+export type Performed = Answer & { readonly hash: string; readonly added: Work["added"] };
 
-async function perform<S extends z.ZodType, O extends object>(
+export async function perform<S extends z.ZodType, O extends object>(
   tx: Knex.Transaction,
   definition: CommandDefinition<S, O>,
   input: z.output<S>,
   request: Request,
   given: Date | undefined,
+  again?: number,
 ): Promise<Performed> {
   // One writer at a time for the whole house: the chain needs it, and the loser of a race reads what the winner left.
   await tx("ledger_lock").where({ id: 1 }).forUpdate();
@@ -177,9 +183,16 @@ async function perform<S extends z.ZodType, O extends object>(
     if (known.command !== definition.name || canonicalize(known.input) !== canonicalize(asked)) {
       throw new Refusal("key-used", "That idempotency key was used for something else.", 409);
     }
-    return { entry: known.id, say: sayAgain(known), output: known.output, repeated: true, hash: known.hash };
+    return {
+      entry: known.id,
+      say: sayAgain(known),
+      output: known.output,
+      repeated: true,
+      hash: known.hash,
+      added: {},
+    };
   }
-  const { work, output } = await carriedOut(tx, definition, input, request, { id, actor, now });
+  const { work, output } = await carriedOut(tx, definition, input, request, { id, actor, now, again });
   const entry = {
     id,
     command: definition.name,
@@ -199,10 +212,20 @@ async function perform<S extends z.ZodType, O extends object>(
   const hash = entryHash(entry);
   await tx("entry").insert({ ...entry, hash });
   await tx.raw("select pg_notify('aumbry', ?)", [String(id)]);
-  return { entry: id, say: definition.say(output, input), output: entry.output, repeated: false, hash };
+  return {
+    entry: id,
+    say: definition.say(output, input),
+    output: entry.output,
+    repeated: false,
+    hash,
+    added: work.added,
+  };
 }
 
-function validated<S extends z.ZodType>(definition: CommandDefinition<S>, request: Request): z.output<S> {
+export function validated<S extends z.ZodType>(
+  definition: CommandDefinition<S>,
+  request: Request,
+): z.output<S> {
   if (typeof request.input !== "object" || request.input === null || Array.isArray(request.input)) {
     throw new Refusal("bad-input", "The input must be a JSON object.", 400);
   }
@@ -231,7 +254,7 @@ class OutcomeUnknown extends Refusal {
   }
 }
 
-async function inTransaction<T>(db: Knex, body: (tx: Knex.Transaction) => Promise<T>): Promise<T> {
+export async function inTransaction<T>(db: Knex, body: (tx: Knex.Transaction) => Promise<T>): Promise<T> {
   let unknown: OutcomeUnknown | undefined;
   let first: unknown;
   for (let attempt = 0; attempt < TRIES; attempt++) {
@@ -283,7 +306,11 @@ export async function execute<S extends z.ZodType, O extends object>(
   now?: Date,
 ): Promise<Answer> {
   const input = validated(definition, request);
-  const { hash, ...answer } = await inTransaction(db, (tx) => perform(tx, definition, input, request, now));
+  const {
+    hash,
+    added: _,
+    ...answer
+  } = await inTransaction(db, (tx) => perform(tx, definition, input, request, now));
   if (!answer.repeated) void keepHead({ entry: answer.entry, hash });
   return answer;
 }

@@ -18,6 +18,8 @@ export class Work {
   readonly house: House;
   /** Tells whoever waits how far a long command is. */
   readonly progress: ((done: number, of: number) => void) | undefined;
+  /** The entry that is entered again here, where it is a correction: what it numbered keeps its number. */
+  private readonly again: number | undefined;
   private moment: Date;
   /** What it rests on so far. */
   private readonly restsOn = new Set<number>();
@@ -35,6 +37,7 @@ export class Work {
       actor: Actor;
       house: House;
       progress?: ((done: number, of: number) => void) | undefined;
+      again?: number | undefined;
     },
   ) {
     this.tx = tx;
@@ -44,6 +47,7 @@ export class Work {
     this.actor = given.actor;
     this.house = given.house;
     this.progress = given.progress;
+    this.again = given.again;
   }
 
   /** When it happened. */
@@ -98,6 +102,16 @@ export class Work {
       this.restsOn.add(id);
       if (!this.because.has(id)) this.because.set(id, because);
     }
+  }
+
+  /** What the entry that is corrected here had stated first in a table: a number that stands on jars stays. */
+  async before<Row>(table: string, columns: readonly string[], where: object = {}): Promise<Row | undefined> {
+    if (this.again === undefined) return undefined;
+    const row: unknown = await this.tx(table)
+      .where({ entry_id: this.again, ...where })
+      .orderBy("id")
+      .first([...columns]);
+    return row as Row | undefined;
   }
 
   /** What a fill holds now, with what this very entry moved in it. */

@@ -35,6 +35,7 @@ const BAY_WORDS: Record<string, string> = {
   trace: "/trace",
   held: "/held",
   laboratory: "/laboratory",
+  recall: "/recall",
   "set-up": "/set-up",
   setup: "/set-up",
 };

@@ -15,6 +15,7 @@ import type { HoneyVessel } from "../ledger/kinds";
 import { heldByKind, movementsOf } from "../ledger/records/fills";
 import { type House, houseNow } from "../ledger/records/house";
 import { readingsOf } from "../readings/records/readings";
+import { lastTried } from "../recall/records";
 import type { SettleSchool } from "../settle/kinds";
 import { type SettleRules, type Standing, settleRules, standingOf } from "../settle/records";
 import { type BatchRow, openBatches } from "../spin/records/batches";
@@ -87,6 +88,8 @@ export interface Snapshot {
   readonly lots: readonly LotRow[];
   /** All that is held, and the fills it lies on. */
   readonly held: { readonly open: readonly HoldRow[]; readonly on: ReadonlyMap<number, readonly HoldRow[]> };
+  /** When a recall was last tried, and since when anything has left at all. */
+  readonly recall: { readonly last: Date | null; readonly first_sent: Date | null };
   readonly sentGrams: number;
   /** Honey and wax in cappings bins, honey left in spun combs, wax won: grams in all. */
   readonly besides: { readonly cappings: number; readonly wets: number; readonly wax: number };
@@ -111,47 +114,60 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       machines(db),
       checksSince(db, todayFrom(house.zone, now)),
     ]);
-  const [runs, readings, movements, contents, stood, rules, warmth, schools, unmixed, products, onHold] =
-    await Promise.all([
-      runsOfBatches(
-        db,
-        open.map((b) => b.id),
-      ),
-      readingsOf(
-        db,
-        combs.map((c) => c.fill_id),
-      ),
-      movementsOf(
-        db,
-        open.map((b) => b.fill_id),
-      ),
-      contentsOf(
-        db,
-        house,
-        now,
-        open,
-        held.map((v) => v.fill_id),
-      ),
-      standingOf(
-        db,
-        held.map((v) => v.fill_id),
-        now,
-      ),
-      settleRules(db),
-      warmthNow(
-        db,
-        held.map((v) => v.fill_id),
-        now,
-      ),
-      schoolsOfBatches(db),
-      unmixedNow(
-        db,
-        held.map((v) => v.fill_id),
-        now,
-      ),
-      productsNow(db, { house, now }),
-      holdsNow(db, house.zone, now),
-    ]);
+  const [
+    runs,
+    readings,
+    movements,
+    contents,
+    stood,
+    rules,
+    warmth,
+    schools,
+    unmixed,
+    products,
+    onHold,
+    tried,
+  ] = await Promise.all([
+    runsOfBatches(
+      db,
+      open.map((b) => b.id),
+    ),
+    readingsOf(
+      db,
+      combs.map((c) => c.fill_id),
+    ),
+    movementsOf(
+      db,
+      open.map((b) => b.fill_id),
+    ),
+    contentsOf(
+      db,
+      house,
+      now,
+      open,
+      held.map((v) => v.fill_id),
+    ),
+    standingOf(
+      db,
+      held.map((v) => v.fill_id),
+      now,
+    ),
+    settleRules(db),
+    warmthNow(
+      db,
+      held.map((v) => v.fill_id),
+      now,
+    ),
+    schoolsOfBatches(db),
+    unmixedNow(
+      db,
+      held.map((v) => v.fill_id),
+      now,
+    ),
+    productsNow(db, { house, now }),
+    holdsNow(db, house.zone, now),
+    lastTried(db),
+  ]);
   const [warmthOf, strainedOf, skimmedOf, inspectedOf] = [
     group(stood.warmth, (r) => r.fill_id),
     group(stood.strained, (r) => r.fill_id),
@@ -202,6 +218,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     checks,
     lots,
     held: onHold,
+    recall: tried,
     sentGrams: besides.parcel,
     besides: { cappings: besides.cappings, wets: besides.wets, wax: besides.wax },
     toWeighEmpty: toWeigh,

@@ -6,7 +6,8 @@ import { clockIn, dayIn, shortDayIn, whenIn } from "../language/clock";
 import { massFigureG, readsOtherwise } from "../language/shown";
 import { sayAgain } from "../ledger/command";
 import type { FillKind, HoneyVessel } from "../ledger/kinds";
-import { tape } from "../ledger/records/entries";
+import { type TapeAsked, tape, tapeFound } from "../ledger/records/entries";
+import { papersOf } from "../papers/records";
 import { crewNow } from "../people/records";
 import { settling, stored } from "../settle/settling";
 import { decisions } from "./decisions";
@@ -127,6 +128,7 @@ export interface TapeLine {
   readonly entered: string | null;
   readonly undone: boolean;
   readonly undoable: boolean;
+  readonly papers: readonly { readonly id: number; readonly name: string }[];
 }
 
 export interface TapeView {
@@ -144,12 +146,18 @@ export async function tapeView(
   db: Knex,
   s: Pick<Snapshot, "house" | "now">,
   before?: number,
+  asked?: TapeAsked,
 ): Promise<TapeView> {
+  const only = asked ? await tapeFound(db, asked, TAPE_PAGE + 1, before) : undefined;
   const [rows, crew] = await Promise.all([
-    tape(db, TAPE_PAGE + 1, { before, figures: readsOtherwise() }),
+    tape(db, TAPE_PAGE + 1, { before, figures: readsOtherwise(), ...(only ? { only } : {}) }),
     crewNow(db),
   ]);
   const today = dayIn(s.house.zone, s.now);
+  const papers = await papersOf(
+    db,
+    rows.map((r) => r.id),
+  );
   return {
     crew,
     more: rows.length > TAPE_PAGE ? (rows[TAPE_PAGE - 1]?.id ?? null) : null,
@@ -166,6 +174,7 @@ export async function tapeView(
           : null,
       undone: r.undone_by !== null,
       undoable: r.undoable,
+      papers: papers.filter((p) => p.of_entry === r.id).map(({ id, name }) => ({ id, name })),
     })),
   };
 }

@@ -37,6 +37,7 @@ const IN_ORDER = [
   "mayBeBottled",
   "weighEmpty",
   "mayLeave",
+  "drillDue",
 ] as const;
 
 export type UrgencyName = (typeof IN_ORDER)[number];

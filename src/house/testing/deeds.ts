@@ -396,6 +396,24 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
       { analyte: "tutin", value: d.b / 8 },
     ],
   }),
+  "begin-recall": (d, s) => ({
+    what: from(
+      d,
+      s.lots.map((l) => `lot ${l}`),
+      `colony ${(d.b % 3) + 1}`,
+    ),
+    question: "tastes sour",
+    scope: ["itself", "vessels", "batches"][d.a % 3],
+  }),
+  // Blocked, little would be left to try: the last lot of six alone.
+  "block-all": (d, s) => ({
+    what: s.lots[5] ? `lot ${s.lots[5]}` : `colony ${(d.a % 3) + 1}`,
+    why: "asked for",
+    scope: "itself",
+  }),
+  "tell-buyer": (d) => ({ recall: (d.a % 3) + 1, buyer: "Deli", how: "called" }),
+  "end-recall": (d) => ({ recall: (d.a % 4) + 1 }),
+  "set-recall-contacts": () => ({ authority: "Food office", authorityPhone: "+00 112" }),
   "send-dispatch": [
     (d, s) => ({
       buyer: "Deli",

@@ -1,6 +1,6 @@
 "use client";
 
-import { ChevronDown, ChevronsLeft, ChevronsRight, ScrollText, Undo2, X } from "lucide-react";
+import { ChevronDown, ChevronsLeft, ChevronsRight, Paperclip, ScrollText, Undo2, X } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
@@ -179,8 +179,26 @@ function Entry({ line }: { line: TapeLine }) {
       data-undone={line.undone || undefined}
     >
       <p className="min-w-0 flex-1 [overflow-wrap:anywhere] group-data-[undone]:text-ink-2 group-data-[undone]:line-through">
-        <time className="mr-1.5 text-ink-2">{line.time}</time>
+        <Link
+          href={`/tape/${line.id}`}
+          className="mr-1.5 text-ink-2"
+          aria-label={`${line.time}, more of this entry`}
+        >
+          <time>{line.time}</time>
+        </Link>
         {line.say} <span className="whitespace-nowrap text-ink-2">{line.who}</span>
+        {line.papers.map((p) => (
+          <a
+            key={p.id}
+            className="ml-1 inline-flex items-center"
+            href={`/papers/${p.id}`}
+            target="_blank"
+            rel="noopener noreferrer"
+            aria-label={`Paper: ${p.name}`}
+          >
+            <Paperclip size={14} aria-hidden />
+          </a>
+        ))}
         {line.entered && <span className="text-ink-2">, entered {line.entered}</span>}
       </p>
       <div className="flex shrink-0 flex-col items-end [main_&]:flex-row-reverse [main_&]:items-center [main_&]:gap-3">

@@ -82,6 +82,7 @@ export const tickProduct = defineCommand({
   summary: "Tick a step of set honey or comb as done",
   who: ANY_HAND,
   undo: "counter-entry",
+  names: { run: "product_run" },
   input: z.strictObject({
     run: count("The run", 1, 1_000_000_000),
     step: text("The step", 20),

@@ -149,6 +149,7 @@ export const putJarRight = defineCommand({
   summary: "Weigh a jar again that was short, top it up, or open it",
   who: ANY_HAND,
   undo: "counter-entry",
+  names: { check: "fill_check" },
   input: z.strictObject({
     /** The weighing it was found in. */
     check: count("The weighing", 1, 1_000_000_000),

@@ -57,6 +57,7 @@ export const releaseHold = defineCommand({
   summary: "Release a hold on its evidence, for all it lies on or for one vessel or lot alone",
   who: ["lead", "office"],
   undo: "counter-entry",
+  names: { hold: "hold" },
   input: z.strictObject({
     hold: count("The hold's number", 1, 1e9),
     /** One vessel, batch or lot alone: "tank 1". Left out with a result, what was sampled; without one, all of it. */
@@ -119,6 +120,7 @@ export const confirmRelease = defineCommand({
   summary: "Agree to a release as the second person",
   who: ANY_HAND,
   undo: "counter-entry",
+  names: { release: "hold_release" },
   input: z.strictObject({ release: count("The release", 1, 1e9) }),
   async run(work, { release: id }) {
     const release = await releaseById(work.tx, id);

@@ -86,6 +86,7 @@ export const endHoldRule = defineCommand({
   summary: "End a rule that holds honey by itself; what it held stays held",
   who: ["lead", "office"],
   undo: "counter-entry",
+  names: { rule: "hold_rule" },
   input: z.strictObject({ rule: count("The rule", 1, 1e9), why: text("The reason", 200) }),
   async run(work, { rule: id, why }) {
     const rule = (await holdRules(work.tx, work.at)).find((r) => r.id === id);

@@ -79,7 +79,9 @@ export const orderAnalysis = defineCommand({
       refuse("sent-before", "It cannot be sent before it was taken.", "sentOn");
     await work.restOn(thing.rests, `a sample of ${thing.name} went to ${input.laboratory}`);
     const [lot] = thing.about === "lot" ? await lotsMarked(work.tx, input.sample.replace(/^lot\s/i, "")) : [];
-    const numbered = await nextOrderNumber(work.tx);
+    const numbered =
+      (await work.before<{ number: number }>("lab_order", ["number"]))?.number ??
+      (await nextOrderNumber(work.tx));
     await work.state("lab_order", {
       number: numbered,
       fill_id: fill,

@@ -71,7 +71,7 @@ const LONGEST_SAID_ANEW = 16_000;
 export function tape(
   db: Knex,
   limit: number,
-  { before, figures }: { before?: number | undefined; figures: boolean },
+  { before, figures, only }: { before?: number | undefined; figures: boolean; only?: readonly number[] },
 ): Promise<TapeRow[]> {
   const part = (column: string) =>
     db.raw(
@@ -96,6 +96,7 @@ export function tape(
     .orderBy("e.id", "desc")
     .limit(limit);
   if (before !== undefined) query.where("e.id", "<", before);
+  if (only) query.whereRaw("e.id = any(?::bigint[])", [[...only]]);
   return query;
 }
 
@@ -127,3 +128,66 @@ export async function newestSeal(db: Knex): Promise<{ entry: number; hash: strin
 
 export const countEntriesSince = async (db: Knex, since: Date): Promise<number> =>
   Number((await db("entry").where("recorded_at", ">=", since).count("* as n").first())?.n ?? 0);
+
+/** An entry with all that follows from it, as far as they stand, in the order things happened. */
+export async function chainFrom(db: Knex, entryId: number, most: number): Promise<EntryRow[]> {
+  const { rows } = await db.raw(
+    `with recursive chain (id) as (
+       select ?::bigint
+       union
+       select r.entry_id from chain c join rests_on r on r.on_entry = c.id
+        where not exists (select 1 from undone u where u.entry_id = r.entry_id))
+     select e.* from chain c join entry e on e.id = c.id order by e.happened_at, e.id limit ?`,
+    [entryId, most],
+  );
+  return rows;
+}
+
+/** The ids of what an entry stated in a table, in the order it stated them. */
+export const idsStatedBy = (db: Knex, table: string, entryId: number): Promise<number[]> =>
+  db(table).where({ entry_id: entryId }).orderBy("id").pluck("id");
+
+export const entriesById = (db: Knex, ids: readonly number[]): Promise<EntryRow[]> =>
+  db<EntryRow>("entry").whereRaw("id = any(?::bigint[])", [[...ids]]);
+
+/** What is looked for on the tape; whatever is left out does not matter. */
+export interface TapeAsked {
+  /** Words that stand in the sentence, all of them. */
+  readonly words: readonly string[];
+  /** A tag, a code, a name: somewhere in what was typed or said. */
+  readonly tag: string;
+  readonly who: string;
+  readonly command: string;
+  readonly from: Date | null;
+  readonly until: Date | null;
+}
+
+/** Ids of the newest entries that are what was asked, before an id when paging back. */
+export function tapeFound(db: Knex, asked: TapeAsked, limit: number, before?: number): Promise<number[]> {
+  const query = db("entry as e").orderBy("e.id", "desc").limit(limit);
+  if (before !== undefined) query.where("e.id", "<", before);
+  for (const word of asked.words) query.whereRaw("position(lower(?) in lower(e.say)) > 0", [word]);
+  if (asked.tag !== "")
+    query.whereRaw(
+      `(position(lower(?) in lower(e.input::text)) > 0 or position(lower(?) in lower(e.input::text)) > 0
+        or position(lower(' ' || ? || ' ') in lower(' ' || translate(e.say, '.,;:()', '      ') || ' ')) > 0)`,
+      [`"${asked.tag}"`, ` ${asked.tag}"`, asked.tag],
+    );
+  if (asked.who !== "") query.whereRaw("lower(e.who) = lower(?)", [asked.who]);
+  if (asked.command !== "") query.where("e.command", asked.command);
+  if (asked.from) query.where("e.happened_at", ">=", asked.from);
+  if (asked.until) query.where("e.happened_at", "<", asked.until);
+  return query.pluck("e.id");
+}
+
+/** Standing entries one rests on, with why. */
+export const restedOn = (
+  db: Knex,
+  entryId: number,
+): Promise<{ id: number; because: string; say: string }[]> =>
+  db("rests_on as r")
+    .join("entry as e", "e.id", "r.on_entry")
+    .where("r.entry_id", entryId)
+    .orderBy("e.id")
+    .limit(60)
+    .select("e.id", "r.because", "e.say");

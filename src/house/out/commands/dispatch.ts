@@ -39,6 +39,7 @@ export const sendDispatch = defineCommand({
   summary: "Send jars of several lots together: sold, to market, as samples, given away, for the house",
   who: WHO,
   undo: "counter-entry",
+  leaves: true,
   input: z.strictObject({
     kind: choice("What it is", DISPATCH_KINDS).default("sale"),
     /** Samples, gifts and the house's own need nobody. */
@@ -60,7 +61,9 @@ export const sendDispatch = defineCommand({
     const named = input.buyer === "" ? NOBODY[input.kind] : input.buyer;
     if (named === null) refuse("no-buyer", "To whom is it sold?", "buyer");
     const buyer = await buyerFor(work, named, input.newBuyer === true || input.buyer === "");
-    const numbered = await nextDispatchNumber(work.tx);
+    const numbered =
+      (await work.before<{ number: number }>("dispatch", ["number"]))?.number ??
+      (await nextDispatchNumber(work.tx));
     const dispatch = await work.state("dispatch", {
       number: numbered,
       buyer_id: buyer.id,

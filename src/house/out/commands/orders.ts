@@ -42,6 +42,7 @@ export const closeOrder = defineCommand({
   summary: "Close an order that will not be met, or was met otherwise",
   who: ["lead", "office", "filler"],
   undo: "counter-entry",
+  names: { order: "jar_order" },
   input: z.strictObject({
     order: count("The order's number", 1, 1_000_000_000),
     why: text("The reason", 200),

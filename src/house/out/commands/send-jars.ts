@@ -28,6 +28,7 @@ export const sendJars = defineCommand({
   summary: "Send jars of a lot to a named buyer",
   who: ["lead", "office", "filler"],
   undo: "counter-entry",
+  leaves: true,
   input: z.strictObject({
     lot: text("The lot", 24),
     jars: count("The number of jars", 1, 100_000),

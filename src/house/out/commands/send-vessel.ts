@@ -19,6 +19,7 @@ export const sendVessel = defineCommand({
   summary: "Sell honey in bulk: a whole vessel, or a part of it, is a lot of its own and goes to a buyer",
   who: ["lead", "office", "filler"],
   undo: "counter-entry",
+  leaves: true,
   input: z.strictObject({
     vessel: vesselName("The vessel"),
     honeyKind: text("The kind of honey", 60),

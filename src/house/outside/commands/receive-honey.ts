@@ -63,7 +63,9 @@ export const receiveHoney = defineCommand({
           "theirLot",
         );
     }
-    const number = await nextDeliveryNumber(work.tx);
+    const number =
+      (await work.before<{ number: number }>("delivery", ["number"]))?.number ??
+      (await nextDeliveryNumber(work.tx));
     const owner = input.what === "to-pack" ? input.supplier : "";
     const name =
       input.what === "opening" ? `what was here, ${number}` : `${input.supplier}'s delivery ${number}`;

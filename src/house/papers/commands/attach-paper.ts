@@ -13,6 +13,7 @@ export const attachPaper = defineCommand({
   summary: "Attach a photo or a PDF to an entry of the tape",
   who: ANY_HAND,
   undo: "counter-entry",
+  names: { entry: "entry" },
   input: z.strictObject({
     entry: count("The entry", 1, 1e12),
     name: text("What it shows", 80),

@@ -116,7 +116,9 @@ export const drainBin = defineCommand({
       );
     let batch = joins && home ? { number: home.number, fill_id: home.fill_id } : null;
     if (!batch) {
-      const number = await nextBatchNumber(work.tx);
+      const number =
+        (await work.before<{ number: number }>("batch", ["number"]))?.number ??
+        (await nextBatchNumber(work.tx));
       const fillId = await work.openFill({ kind: "batch", name: `batch ${number}` });
       await work.state("batch", { number, fill_id: fillId });
       batch = { number, fill_id: fillId };

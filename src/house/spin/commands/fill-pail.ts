@@ -21,7 +21,9 @@ const PAIL_EMPTY_KG = 1.1;
 
 /** Sets a pail up under the next number. */
 async function numbered(work: Work, emptyKg: number | undefined): Promise<NamedVessel> {
-  const next = await nextTag(work.tx, "pail");
+  const next =
+    (await work.before<{ tag: string }>("vessel", ["tag"], { kind: "pail" }))?.tag ??
+    (await nextTag(work.tx, "pail"));
   await setUpVessels(work, "pail", [next], {
     empty_g: gramsFromKg(emptyKg ?? PAIL_EMPTY_KG),
     guessed: emptyKg === undefined,

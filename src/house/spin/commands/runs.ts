@@ -136,6 +136,7 @@ export const endRun = defineCommand({
   summary: "End a run: how it stood, and which frames were not clean",
   who: ANY_HAND,
   undo: "counter-entry",
+  names: { run: "run" },
   input: z.strictObject({
     run: count("The run", 1, Number.MAX_SAFE_INTEGER).optional(),
     /** Or the machine it turns in; neither where only one turns. */

@@ -137,7 +137,9 @@ export const startBatch = defineCommand({
   undo: "counter-entry",
   input: z.strictObject({ supers: tags("super"), despite }),
   async run(work, input) {
-    const number = await nextBatchNumber(work.tx);
+    const number =
+      (await work.before<{ number: number }>("batch", ["number"]))?.number ??
+      (await nextBatchNumber(work.tx));
     const fillId = await work.openFill({ kind: "batch", name: `batch ${number}` });
     const id = await work.state("batch", { number, fill_id: fillId, despite: input.despite });
     const joined = await joinSupers(work, { id, number, fill_id: fillId }, input.supers, input.despite);

@@ -60,7 +60,9 @@ export const bringFrames = defineCommand({
     if (!known) await addColonies.run(work, addColonies.input.parse({ yard, tags: [colony], owner }));
     else if (owner !== "" && known.owner !== owner)
       refuse("other-owner", `Colony ${colony} is not kept separate for ${owner}: name another.`, "owner");
-    const crate = await nextTag(work.tx, "super");
+    const crate =
+      (await work.before<{ tag: string }>("vessel", ["tag"], { kind: "super" }))?.tag ??
+      (await nextTag(work.tx, "super"));
     const empty = gramsFromKg(input.emptyKg ?? CRATE_KG + input.frames * BARE_FRAME_KG);
     await setUpVessels(work, "super", [crate], {
       depth: "custom",

@@ -49,6 +49,7 @@ export const tickStep = defineCommand({
   summary: "Tick a step of a pull plan as done",
   who: ANY_HAND,
   undo: "counter-entry",
+  names: { plan: "pull_plan" },
   input: z.strictObject({ plan: count("The plan", 1, Number.MAX_SAFE_INTEGER), step: text("The step", 20) }),
   async run(work, input) {
     const plan = await maybePlan(work.tx, input.plan);

@@ -50,6 +50,13 @@ export default async function TraceOf({ params, searchParams }: Asked) {
       <Lead title={view.title}>
         <Figure value={massFigureG(view.grams)} unit={unitOf("kg")} tone="mass" />
         <Why why={{ title: "How shares are worked out", because: view.because }} />
+        <Link
+          className="do"
+          data-quiet=""
+          href={`/recall?of=${encodeURIComponent(view.kind === "yard" ? view.name : `${view.kind} ${view.name}`)}`}
+        >
+          Recall
+        </Link>
       </Lead>
       <p className="mb-4 text-[18px]">{view.sentence}</p>
       {view.years.length > 1 && (

@@ -1,0 +1,70 @@
+/** One entry of the tape: what was typed, what it rests on, what rests on it, what hangs on it. */
+import type { Knex } from "knex";
+import { clockIn, dayIn, whenIn, writtenDay } from "../language/clock";
+import { sayAgain } from "../ledger/command";
+import { saidPath, valuesOf, WHEN } from "../ledger/correct";
+import { chainFrom, entryById, isUndone, restedOn, restingOn } from "../ledger/records/entries";
+import { houseNow } from "../ledger/records/house";
+import { type PaperRow, papersOf } from "../papers/records";
+
+export interface EntryView {
+  readonly id: number;
+  readonly command: string;
+  readonly say: string;
+  readonly who: string;
+  readonly device: string;
+  readonly happened: string;
+  readonly recorded: string;
+  readonly undone: boolean;
+  readonly correctable: boolean;
+  /** Every value that was typed, by its path, as it was typed; the moment is one of them. */
+  readonly values: readonly { readonly path: string; readonly name: string; readonly value: string }[];
+  readonly restsOn: readonly { readonly id: number; readonly say: string; readonly because: string }[];
+  readonly resting: readonly { readonly id: number; readonly say: string; readonly because: string }[];
+  /** All that follows, and all that follows from that. */
+  readonly followers: number;
+  readonly papers: readonly PaperRow[];
+  readonly hash: string;
+}
+
+/** So many values are shown: an import has tens of thousands. */
+const MOST_VALUES = 200;
+const MOST_FOLLOWERS = 1000;
+
+export async function entryView(db: Knex, id: number, now = new Date()): Promise<EntryView | null> {
+  const entry = await entryById(db, id);
+  if (!entry) return null;
+  const [house, undone, behind, resting, chain, papers] = await Promise.all([
+    houseNow(db),
+    isUndone(db, id),
+    restedOn(db, id),
+    restingOn(db, id),
+    chainFrom(db, id, MOST_FOLLOWERS),
+    papersOf(db, [id]),
+  ]);
+  const at = entry.happened_at.toISOString();
+  return {
+    id,
+    command: entry.command,
+    say: sayAgain(entry),
+    who: entry.who,
+    device: entry.device,
+    happened: `${writtenDay(dayIn(house.zone, entry.happened_at))}, ${clockIn(house.zone, entry.happened_at)}`,
+    recorded: whenIn(house.zone, entry.recorded_at, now),
+    undone,
+    correctable: entry.undoable && !undone,
+    values: [
+      ...valuesOf(entry.input).map((v) => ({
+        path: v.path,
+        name: saidPath(v.path),
+        value: String(v.value).slice(0, 200),
+      })),
+      { path: WHEN, name: "time it happened", value: at },
+    ].slice(-MOST_VALUES),
+    restsOn: behind.map((b) => ({ id: b.id, say: b.say, because: b.because })),
+    resting: resting.slice(0, 60).map((r) => ({ id: r.entry_id, say: r.say, because: r.because })),
+    followers: Math.max(0, chain.length - 1),
+    papers,
+    hash: entry.hash,
+  };
+}
