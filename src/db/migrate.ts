@@ -22,6 +22,7 @@ import * as filling from "./migrations/0020-filling";
 import * as holds from "./migrations/0021-holds";
 import * as out from "./migrations/0022-out";
 import * as recall from "./migrations/0023-recall";
+import * as season from "./migrations/0024-season";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -47,6 +48,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0021-holds": holds,
   "0022-out": out,
   "0023-recall": recall,
+  "0024-season": season,
 };
 
 /** Every step there is, in order. */

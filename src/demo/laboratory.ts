@@ -64,6 +64,30 @@ export async function laboratoryAndHolds(
     recall,
     gaps: "Write down the market's and the bakery's e-mail.",
   });
+  await script.enter("Ines", script.past(119, 9), "set-season", {
+    begins: "01-01",
+    keepYears: 6,
+    hourCost: 18,
+  });
+  await script.enter("Ines", script.past(118, 9), "set-goal", { kg: 900, words: "three drums" });
+  for (const [daysAgo, hours] of [
+    [76, 13],
+    [55, 11.5],
+    [34, 14],
+    [13, 12],
+  ] as const)
+    await script.enter("Ines", script.past(daysAgo, 18), "note-hours", {
+      hours,
+      day: script.dayOf(script.at(script.past(daysAgo, 18))),
+      what: "extraction day, all hands",
+    });
+  for (const [material, price] of [
+    ["Hexagon 454", 0.62],
+    ["Round 340", 0.48],
+    ["Lid 63", 0.14],
+    ["Box of twelve", 0.9],
+  ] as const)
+    await script.enter("Bram", script.past(40, 11), "price-material", { material, price });
   if (pail)
     await script.enter("Odile", script.past(2, 15), "hold", {
       what: `pail ${pail}`,

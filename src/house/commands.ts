@@ -18,6 +18,7 @@ import { PAPERS } from "./papers/brings";
 import { PEOPLE } from "./people/brings";
 import { READINGS } from "./readings/brings";
 import { RECALL } from "./recall/brings";
+import { SEASON } from "./season/brings";
 import { SETTLE } from "./settle/brings";
 import { SPIN } from "./spin/brings";
 import { STORE } from "./store/brings";
@@ -48,6 +49,7 @@ const ROOMS = [
   LABEL,
   OUT,
   RECALL,
+  SEASON,
 ] as const;
 
 const ALL = [...ROOMS.flatMap((room): readonly Every[] => room.commands), undo];

@@ -141,6 +141,7 @@ describe("whatever people do", () => {
             "release-hold",
             "end-hold-rule",
             "enter-results",
+            "price-material",
             "put-jar-right",
             "back-from-market",
           ].includes(name),

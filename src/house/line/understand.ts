@@ -36,6 +36,7 @@ const BAY_WORDS: Record<string, string> = {
   held: "/held",
   laboratory: "/laboratory",
   recall: "/recall",
+  season: "/season",
   "set-up": "/set-up",
   setup: "/set-up",
 };

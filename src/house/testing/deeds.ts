@@ -414,6 +414,10 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
   "tell-buyer": (d) => ({ recall: (d.a % 3) + 1, buyer: "Deli", how: "called" }),
   "end-recall": (d) => ({ recall: (d.a % 4) + 1 }),
   "set-recall-contacts": () => ({ authority: "Food office", authorityPhone: "+00 112" }),
+  "set-season": (d) => ({ begins: d.a % 2 ? "01-01" : "07-01", hourCost: 15 + d.a }),
+  "set-goal": (d) => ({ kg: 100 + d.kg }),
+  "note-hours": (d) => ({ hours: 1 + d.a }),
+  "price-material": (d) => ({ material: `Material ${d.a % 2}`, price: 0.4 }),
   "send-dispatch": [
     (d, s) => ({
       buyer: "Deli",

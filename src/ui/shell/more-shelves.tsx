@@ -1,6 +1,6 @@
 "use client";
 
-import { FlaskConical, Menu, Moon, OctagonPause, Route, Settings, Siren, Sun } from "lucide-react";
+import { FlaskConical, Menu, Moon, OctagonPause, Route, Settings, Siren, Sprout, Sun } from "lucide-react";
 import Link from "next/link";
 import { DropdownMenu } from "radix-ui";
 import { remember } from "./remember";
@@ -34,6 +34,11 @@ export function MoreShelves() {
           <DropdownMenu.Item asChild>
             <Link className={ITEM} href="/recall">
               <Siren size={18} aria-hidden /> Recall
+            </Link>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item asChild>
+            <Link className={ITEM} href="/season">
+              <Sprout size={18} aria-hidden /> Season
             </Link>
           </DropdownMenu.Item>
           <DropdownMenu.Item asChild>

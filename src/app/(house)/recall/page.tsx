@@ -225,50 +225,52 @@ async function Found({ desk, view, query }: { desk: RecallDesk; view: RecallView
           </details>
         </Panel>
       )}
-      <section
-        className="panel mb-3 flex flex-wrap items-center gap-x-5 gap-y-2 border-l-[6px]"
-        data-tone={view.toBlock > 0 ? "stop" : "go"}
-        style={{ borderLeftColor: "var(--tone)" }}
-        aria-label="What to do now"
-      >
-        <div className="min-w-64 flex-1">
-          <p className="font-bold">
-            {view.toBlock > 0
-              ? `Block what is here (${plural(view.toBlock, "thing")}), then tell ${plural(view.buyers.length, "buyer")}`
-              : view.buyers.length > 0
-                ? `What is here is blocked. Tell ${plural(view.buyers.filter((b) => b.told === "").length, "buyer")}`
-                : "Nothing of it has left, and what is here is blocked"}
-          </p>
-          <p className="text-[15px] text-ink-2">
-            Drawn from {spoken(view.from.slice(0, 6))}
-            {view.from.length > 6 && ` and ${view.from.length - 6} more`}: {massG(view.goneG)}
-            {view.jarsOut > 0 && ` in ${plural(view.jarsOut, "jar")}`} out, {massG(view.hereG)} still here.
-          </p>
-        </div>
-        <Why
-          why={{
-            title: "How far it reaches",
-            because: [
-              { what: "Supers behind it, however small the share", figure: String(view.contact.supers) },
-              { what: "Colonies behind it", figure: String(view.contact.colonies) },
-              { what: "Lots with any of it", figure: String(view.contact.lots) },
-              {
-                what: "Recall goes by contact, any path at all; kilograms go by shares of well mixed honey",
-                source: "Codex CAC/GL 60-2006",
-              },
-            ],
-            change: "A narrower width: the lot alone, or the vessels it came out of.",
-          }}
-        />
-        {view.toBlock > 0 && (
-          <Press
-            command="block-all"
-            input={{ what: view.what, scope: view.scope, why }}
-            label="Block all here"
-            tone="stop"
+      {!drill?.ended && (
+        <section
+          className="panel mb-3 flex flex-wrap items-center gap-x-5 gap-y-2 border-l-[6px]"
+          data-tone={view.toBlock > 0 ? "stop" : "go"}
+          style={{ borderLeftColor: "var(--tone)" }}
+          aria-label="What to do now"
+        >
+          <div className="min-w-64 flex-1">
+            <p className="font-bold">
+              {view.toBlock > 0
+                ? `Block what is here (${plural(view.toBlock, "thing")}), then tell ${plural(view.buyers.length, "buyer")}`
+                : view.buyers.length > 0
+                  ? `What is here is blocked. Tell ${plural(view.buyers.filter((b) => b.told === "").length, "buyer")}`
+                  : "Nothing of it has left, and what is here is blocked"}
+            </p>
+            <p className="text-[15px] text-ink-2">
+              Drawn from {spoken(view.from.slice(0, 6))}
+              {view.from.length > 6 && ` and ${view.from.length - 6} more`}: {massG(view.goneG)}
+              {view.jarsOut > 0 && ` in ${plural(view.jarsOut, "jar")}`} out, {massG(view.hereG)} still here.
+            </p>
+          </div>
+          <Why
+            why={{
+              title: "How far it reaches",
+              because: [
+                { what: "Supers behind it, however small the share", figure: String(view.contact.supers) },
+                { what: "Colonies behind it", figure: String(view.contact.colonies) },
+                { what: "Lots with any of it", figure: String(view.contact.lots) },
+                {
+                  what: "Recall goes by contact, any path at all; kilograms go by shares of well mixed honey",
+                  source: "Codex CAC/GL 60-2006",
+                },
+              ],
+              change: "A narrower width: the lot alone, or the vessels it came out of.",
+            }}
           />
-        )}
-      </section>
+          {view.toBlock > 0 && (
+            <Press
+              command="block-all"
+              input={{ what: view.what, scope: view.scope, why }}
+              label="Block all here"
+              tone="stop"
+            />
+          )}
+        </section>
+      )}
       <section className="panel mb-3" aria-label="Every kilogram">
         <div className="flex flex-wrap items-center gap-x-5">
           <Figure

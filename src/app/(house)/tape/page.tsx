@@ -6,6 +6,7 @@ import { keyFrom } from "@/house/standing/lists";
 import { tapeView } from "@/house/standing/strip-and-tape";
 import { tapeSearch } from "@/house/standing/tape-search";
 import { Lead, Older } from "@/ui/bench";
+import { FindDay } from "@/ui/shell/find-day";
 import { TapeEntries } from "@/ui/shell/tape";
 import { houseAsItStands } from "../../read";
 
@@ -67,10 +68,7 @@ export default async function WholeTape({
             ))}
           </select>
         </label>
-        <label>
-          <span className="mb-1 block font-semibold">Day</span>
-          <input name="day" type="date" className={INPUT} defaultValue={one("day")} />
-        </label>
+        <FindDay day={one("day")} />
         <label>
           <span className="mb-1 block font-semibold">Kind</span>
           <select name="kind" className={`${INPUT} max-w-64`} defaultValue={one("kind")}>
