@@ -1,10 +1,10 @@
-/** backup FILE | restore FILE [--as-it-is] | verify [FILE | ENTRY:SEAL]: what ./aumbry calls for the house's keeping. */
+/** backup FILE | restore FILE [--as-it-is] | export FILE | import FILE | verify [FILE | ENTRY:SEAL]: what ./aumbry calls for the house's keeping. */
 import { existsSync } from "node:fs";
-import { connect } from "@/db";
+import { connect, letIn, migrate } from "@/db";
 import { keptHeads } from "@/house/ledger/head";
 import { fingerprint } from "@/house/ledger/seal";
 import { driftGrams, verifyChain } from "@/house/ledger/verify";
-import { backup, type Keeper, KeepingFault, restore, verifyBackup } from "@/keeping";
+import { backup, exportJson, importJson, type Keeper, KeepingFault, restore, verifyBackup } from "@/keeping";
 import { databaseNamed } from "@/keeping/tools";
 
 const [what = "", named = ""] = process.argv.slice(2);
@@ -77,6 +77,24 @@ try {
         "The file was plain SQL without a manifest: whether entries are missing at its end cannot be told.",
       );
     if (done.keptAs) say(`What was there before is kept as database ${done.keptAs}.`);
+  } else if (what === "export") {
+    const db = connect(databaseNamed(adminUrl, house), { patient: true, most: 2 });
+    try {
+      const rows = await exportJson(db, named, progress);
+      say(`The whole house is in ${named}: ${rows} rows as JSON.`);
+    } finally {
+      await db.destroy();
+    }
+  } else if (what === "import") {
+    const db = connect(databaseNamed(adminUrl, house), { patient: true, most: 2 });
+    try {
+      await migrate(db);
+      const { entries, rows } = await importJson(db, named, progress);
+      if (keeper.role) await letIn(db, keeper.role);
+      say(`Read in: ${entries} entries, ${rows} rows; every seal holds and mass closes to the gram.`);
+    } finally {
+      await db.destroy();
+    }
   } else if (named !== "" && existsSync(named)) {
     const looked = await verifyBackup(named, keeper);
     say(`The file holds: ${looked.entries} entries, ${looked.rows} rows, seal ${fingerprint(looked.head)}.`);

@@ -1,3 +1,4 @@
+export { exportJson, importJson } from "./as-json";
 export { backup } from "./backup";
 export { KeepingFault } from "./fault";
 export { type Keeper, restore, verifyBackup } from "./restore";

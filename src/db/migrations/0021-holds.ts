@@ -28,7 +28,7 @@ export async function up(db: Knex): Promise<void> {
   await fact(
     db,
     "hold",
-    `about text not null check (about in ('vessel','lot','batch','delivery','super','pull','colony','yard','boxes')),
+    `number int not null, about text not null check (about in ('vessel','lot','batch','delivery','super','pull','colony','yard','boxes')),
      name text not null, fill_ids bigint[] not null, vessel_ids bigint[] not null,
      colony_id bigint references colony, yard_id bigint references yard, from_day date, to_day date,
      over_on date, why text not null, until text not null,
@@ -72,6 +72,7 @@ export async function up(db: Knex): Promise<void> {
   await guard(db, "paper");
   for (const table of TABLES) await guard(db, table);
   await db.raw(`
+    create index hold_number on hold (number);
     create index hold_release_hold on hold_release (hold_id);
     create index release_confirmed_of on release_confirmed (release_id);
     create index lab_order_fill on lab_order (fill_id);

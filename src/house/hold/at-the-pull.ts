@@ -42,21 +42,25 @@ export async function holdAtThePull(
     await work.restOn(rule, `honey of ${yard} is held by the rule "${rule.name}"`);
     said.push(`held by the rule "${rule.name}" until ${until}`);
   }
-  const flagged = (flag: SuperFlag, why: (c: PulledNow) => string, until: string) =>
-    Promise.all(
-      combs
-        .filter((c) => c.flags.includes(flag))
-        .map(async (c) => {
-          await stateHold(work, {
-            about: "super",
-            name: `super ${c.tag}, ${writtenDay(date)}`,
-            fill_ids: [c.fillId],
-            why: why(c),
-            until,
-          });
-          return c.tag;
-        }),
-    );
+  const flagged = async (
+    flag: SuperFlag,
+    why: (c: PulledNow) => string,
+    until: string,
+  ): Promise<string[]> => {
+    const tags: string[] = [];
+    for (const c of combs) {
+      if (!c.flags.includes(flag)) continue;
+      await stateHold(work, {
+        about: "super",
+        name: `super ${c.tag}, ${writtenDay(date)}`,
+        fill_ids: [c.fillId],
+        why: why(c),
+        until,
+      });
+      tags.push(c.tag);
+    }
+    return tags;
+  };
   const waiting = await flagged(
     "waiting",
     (c) =>

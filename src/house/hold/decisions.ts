@@ -26,7 +26,7 @@ export function holdDecisions(s: Snapshot): Decision[] {
       why: {
         title: "What is held",
         because: holds.slice(0, 12).map((h) => ({
-          what: `Hold ${h.id}, ${h.name}${h.over_on ? ` (to ${writtenDay(h.over_on)})` : ""}: ${h.why}`,
+          what: `Hold ${h.number}, ${h.name}${h.over_on ? ` (to ${writtenDay(h.over_on)})` : ""}: ${h.why}`,
           figure: "",
         })),
         change: "A release on its evidence: a laboratory's result, an inspector's word, a second look.",

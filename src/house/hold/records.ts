@@ -19,6 +19,8 @@ export interface HoldRow {
   readonly id: number;
   readonly entry_id: number;
   readonly stated_at: Date;
+  /** What people call it by. */
+  readonly number: number;
   readonly about: HoldAbout;
   /** "drum 3", "Kiln Field" */
   readonly name: string;
@@ -107,8 +109,11 @@ export async function openHolds(db: Knex, zone: string, at: Date): Promise<HoldR
   return rows;
 }
 
-export const holdById = (db: Knex, id: number): Promise<HoldRow | undefined> =>
-  db("live_hold").where({ id }).first();
+export const holdNumbered = (db: Knex, number: number): Promise<HoldRow | undefined> =>
+  db("live_hold").where({ number }).orderBy("id", "desc").first();
+
+export const nextHoldNumber = async (db: Knex): Promise<number> =>
+  Number((await db("hold").max("number as last").first())?.last ?? 0) + 1;
 
 /** Holds of whatever state, newest first. */
 export const recentHolds = (db: Knex, limit: number): Promise<(HoldRow & { who: string })[]> =>
@@ -120,6 +125,7 @@ export const recentHolds = (db: Knex, limit: number): Promise<(HoldRow & { who: 
 
 export interface ReleaseRow {
   readonly id: number;
+  readonly hold_number: number;
   readonly entry_id: number;
   readonly stated_at: Date;
   readonly hold_id: number;
@@ -139,7 +145,14 @@ const releases = (db: Knex) =>
     .leftJoin("entry as e", "e.id", "r.entry_id")
     .leftJoin("live_release_confirmed as c", "c.release_id", "r.id")
     .leftJoin("entry as ce", "ce.id", "c.entry_id")
-    .select("r.*", "e.who", "ce.who as confirmed_by", "c.entry_id as confirmed_entry")
+    .join("hold as h", "h.id", "r.hold_id")
+    .select(
+      "r.*",
+      "h.number as hold_number",
+      "e.who",
+      "ce.who as confirmed_by",
+      "c.entry_id as confirmed_entry",
+    )
     .orderBy("r.id");
 
 export const releasesOf = (db: Knex, holds: readonly number[]): Promise<ReleaseRow[]> =>

@@ -1,12 +1,16 @@
 /** How a hold is written down: its row is what the gates read. */
 import type { Work } from "../ledger/work";
-import type { HoldRow } from "./records";
+import { type HoldRow, nextHoldNumber } from "./records";
 
-export const stateHold = (
+/** @returns the hold's number, by which people call it */
+export async function stateHold(
   work: Work,
   hold: Pick<HoldRow, "about" | "name" | "why" | "until"> & Partial<HoldRow>,
-): Promise<number> =>
-  work.state("hold", {
+): Promise<number> {
+  const before = await work.allBefore<{ number: number }>("hold", ["number"]);
+  const number = before[work.added.hold?.length ?? 0]?.number ?? (await nextHoldNumber(work.tx));
+  await work.state("hold", {
+    number,
     fill_ids: [],
     vessel_ids: [],
     colony_id: null,
@@ -19,3 +23,5 @@ export const stateHold = (
     rule_id: null,
     ...hold,
   });
+  return number;
+}

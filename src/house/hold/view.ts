@@ -16,6 +16,7 @@ import {
 
 export interface HeldThing {
   readonly id: number;
+  readonly number: number;
   readonly name: string;
   readonly why: string;
   readonly until: string;
@@ -73,6 +74,7 @@ export async function heldView(db: Knex, s: Snapshot): Promise<HeldView> {
     const named = here.map((t) => t.name);
     return {
       id: h.id,
+      number: h.number,
       entry: h.entry_id,
       name: capital(h.name),
       why: h.why,

@@ -104,14 +104,23 @@ export class Work {
     }
   }
 
-  /** What the entry that is corrected here had stated first in a table: a number that stands on jars stays. */
-  async before<Row>(table: string, columns: readonly string[], where: object = {}): Promise<Row | undefined> {
-    if (this.again === undefined) return undefined;
-    const row: unknown = await this.tx(table)
+  /** What the entry that is corrected here had stated in a table, in its order: a number that stands on jars stays. */
+  async allBefore<Row>(
+    table: string,
+    columns: readonly string[],
+    where: object = {},
+  ): Promise<readonly Row[]> {
+    if (this.again === undefined) return [];
+    const rows: unknown = await this.tx(table)
       .where({ entry_id: this.again, ...where })
       .orderBy("id")
-      .first([...columns]);
-    return row as Row | undefined;
+      .select([...columns]);
+    return rows as readonly Row[];
+  }
+
+  /** The first of these. */
+  async before<Row>(table: string, columns: readonly string[], where: object = {}): Promise<Row | undefined> {
+    return (await this.allBefore<Row>(table, columns, where))[0];
   }
 
   /** What a fill holds now, with what this very entry moved in it. */

@@ -206,7 +206,7 @@ export default async function Held({
           <ul>
             {view.over.slice(0, 40).map((h) => (
               <li key={h.id} className="border-b border-rule py-1.5">
-                <b>Hold {h.id}</b>, {h.name}, since {h.since}: {h.why}.
+                <b>Hold {h.number}</b>, {h.name}, since {h.since}: {h.why}.
               </li>
             ))}
           </ul>
@@ -220,7 +220,7 @@ function Hold({ hold: h }: { hold: HeldThing }) {
   return (
     <li data-tone="stop" className="panel border-l-[6px]" style={{ borderLeftColor: "var(--tone)" }}>
       <div className="flex flex-wrap items-baseline gap-x-4">
-        <span className="font-mono text-[15px] font-semibold">{h.id}</span>
+        <span className="font-mono text-[15px] font-semibold">{h.number}</span>
         <b>{h.name}</b>
         <span className="text-ink-2">
           since {h.since}, {h.who}
@@ -251,7 +251,7 @@ function Hold({ hold: h }: { hold: HeldThing }) {
           command="release-hold"
           label="Release"
           inPanel
-          fixed={{ hold: String(h.id) }}
+          fixed={{ hold: String(h.number) }}
           fields={[
             {
               name: "result",

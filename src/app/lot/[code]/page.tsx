@@ -11,18 +11,32 @@ export default async function Lot({ params }: { params: Promise<{ code: string }
   const page = await lotPage(houseDatabase(), decoded((await params).code));
   if (!page) notFound();
   return (
-    <main className="mx-auto max-w-md p-5">
-      <p className="text-ink-2">{page.house}</p>
-      <h1 className="mt-1">{page.kind}</h1>
+    // The same facts for machines, as microdata (schema.org): nothing is told twice.
+    <main className="mx-auto max-w-md p-5" itemScope itemType="https://schema.org/Product">
+      <meta itemProp="category" content="Honey" />
+      <meta itemProp="productID" content={page.lot} />
+      <p className="text-ink-2" itemProp="brand" itemScope itemType="https://schema.org/Brand">
+        <span itemProp="name">{page.house}</span>
+      </p>
+      <h1 className="mt-1" itemProp="name">
+        {page.kind}
+      </h1>
       <p className="font-mono mb-4 text-[18px]">Lot {page.lot}</p>
       <dl className="panel">
         {page.facts.map((f) => (
           <div
             key={f.what}
+            itemProp="additionalProperty"
+            itemScope
+            itemType="https://schema.org/PropertyValue"
             className="flex flex-wrap justify-between gap-x-4 border-t border-rule py-2 first:border-0"
           >
-            <dt className="text-ink-2">{f.what}</dt>
-            <dd className="font-semibold">{f.says}</dd>
+            <dt className="text-ink-2" itemProp="name">
+              {f.what}
+            </dt>
+            <dd className="font-semibold" itemProp="value">
+              {f.says}
+            </dd>
           </div>
         ))}
       </dl>

@@ -6,19 +6,21 @@ import { count, note, text } from "../../language/fields";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
 import { meant } from "../named";
-import { type HoldRow, holdById, openHolds, releaseById, releaseWantsTwo } from "../records";
+import { type HoldRow, holdNumbered, openHolds, releaseById, releaseWantsTwo } from "../records";
 
-async function standingHold(work: Work, id: number): Promise<HoldRow> {
-  const row = await holdById(work.tx, id);
-  if (!row) refuse("unknown-hold", `There is no hold ${id}.`, "hold");
+async function standingHold(work: Work, number: number): Promise<HoldRow> {
+  const row = await holdNumbered(work.tx, number);
+  if (!row) refuse("unknown-hold", `There is no hold ${number}.`, "hold");
   const open = await openHolds(work.tx, work.house.zone, work.at);
-  if (!open.some((h) => h.id === id))
+  if (!open.some((h) => h.id === row.id))
     refuse(
       "released-already",
-      row.stated_at > work.at ? `Hold ${id} was not there yet then.` : `Hold ${id} was released already.`,
+      row.stated_at > work.at
+        ? `Hold ${number} was not there yet then.`
+        : `Hold ${number} was released already.`,
       "hold",
     );
-  await work.restOn(row, `hold ${id} was released`);
+  await work.restOn(row, `hold ${number} was released`);
   return row;
 }
 
@@ -27,7 +29,7 @@ async function byResult(work: Work, held: HoldRow, order: number, despite: strin
   const asked = await oneOrder(work.tx, order, "result");
   const result = await resultOf(work.tx, asked.id);
   if (!result) refuse("no-result", `No result of order ${order} is in yet.`, "result");
-  await work.restOn([asked, result], `hold ${held.id} was released by the result of order ${order}`);
+  await work.restOn([asked, result], `hold ${held.number} was released by the result of order ${order}`);
   const values = await valuesOf(work.tx, [result.id]);
   const { analyte, most } = held;
   if (!analyte || most === null) return { asked, result, found: values.map(saidMeasured).join(", ") };
@@ -57,7 +59,6 @@ export const releaseHold = defineCommand({
   summary: "Release a hold on its evidence, for all it lies on or for one vessel or lot alone",
   who: ["lead", "office"],
   undo: "counter-entry",
-  names: { hold: "hold" },
   input: z.strictObject({
     hold: count("The hold's number", 1, 1e9),
     /** One vessel, batch or lot alone: "tank 1". Left out with a result, what was sampled; without one, all of it. */
@@ -73,7 +74,7 @@ export const releaseHold = defineCommand({
     if (held.analyte && input.result === undefined && input.despite === "")
       refuse(
         "wants-result",
-        `Hold ${held.id} waits for ${held.until}: give the laboratory order's number, or say why it is released without.`,
+        `Hold ${held.number} waits for ${held.until}: give the laboratory order's number, or say why it is released without.`,
         "despite",
       );
     const seen = input.result === undefined ? null : await byResult(work, held, input.result, input.despite);
@@ -99,7 +100,7 @@ export const releaseHold = defineCommand({
         lab_result_id: seen?.result.id ?? null,
         second,
       });
-    return { hold: held.id, held: held.name, name, found: seen?.found ?? "", second };
+    return { hold: held.number, held: held.name, name, found: seen?.found ?? "", second };
   },
   say: ({ hold, held, name, found, second }, { why, despite }) =>
     [
@@ -134,9 +135,9 @@ export const confirmRelease = defineCommand({
         `${release.who} asked for this release: somebody else must agree to it.`,
         "release",
       );
-    await work.restOn(release, `${work.actor.name} agreed to a release of hold ${release.hold_id}`);
+    await work.restOn(release, `${work.actor.name} agreed to a release of hold ${release.hold_number}`);
     await work.state("release_confirmed", { release_id: id });
-    return { hold: release.hold_id, name: release.name, by: release.who };
+    return { hold: release.hold_number, name: release.name, by: release.who };
   },
   say: ({ hold, name, by }) =>
     `${name === "" ? `Hold ${hold} is released` : `${name[0]?.toUpperCase()}${name.slice(1)} is released from hold ${hold}`}: agreed to what ${by} asked.`,
