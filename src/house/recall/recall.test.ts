@@ -172,8 +172,14 @@ describe("on houses made by chance", () => {
       seed = (seed * 48271) % 2147483647;
       return seed % n;
     };
-    for (let i = 0; i < 220; i++) {
-      const [name, deed] = CHOICES[next(CHOICES.length)] ?? [];
+    // What moves honey, and what takes it back.
+    const moving = CHOICES.filter(([name]) =>
+      /^(?:pull-supers|start-batch|add-to-batch|weigh-spun-super|fill-pail|fill-bin|drain-bin|record-loss|move-honey|strain|issue-lot|send-jars|send-dispatch|take-back|back-from-market|close-batch|receive-honey|undo)$/.test(
+        name,
+      ),
+    );
+    for (let i = 0; i < 200; i++) {
+      const [name, deed] = moving[next(moving.length)] ?? [];
       const command = name ? COMMANDS.get(name) : undefined;
       if (!deed || !command) continue;
       const dice = { a: next(6), b: next(6), kg: 1 + next(60) / 10, back: next(12) };

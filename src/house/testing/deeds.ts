@@ -337,14 +337,15 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
       despite: "asked for",
     };
   },
+  // What is held goes no further: a lot, or one super's honey, so that there is something left to do.
   hold: [
-    (d, s) => ({
-      what: from(d, [...s.holding, ...s.lots.map((l) => `lot ${l}`)], `colony ${(d.b % 3) + 1}`),
+    (_, s) => ({
+      what: `lot ${s.lots.at(-1) ?? "TH26-001-X"}`,
       why: "smells odd",
       until: "a second nose",
     }),
     (d) => ({
-      what: `colony ${(d.b % 3) + 1}`,
+      what: `super ${TAGS[d.a % 6]}`,
       why: "asked for",
       until: "the result",
       ...(d.a % 2 ? { analyte: "tutin", most: 0.7 } : {}),
@@ -368,19 +369,20 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
     analyte: "tutin",
     most: 0.7,
     why: "a plant that may be visited",
+    since: "2090-01-01",
   }),
   "end-hold-rule": (d) => ({ rule: (d.a % 3) + 1, why: "wrong yard" }),
   "note-brood-disease": (d, s) => ({
     colonies: String((d.b % 3) + 1),
     disease: "suspected foul brood",
     found: s.day,
-    honey: d.a % 2 ? "hold" : "leave",
+    honey: d.a % 6 === 5 ? "hold" : "leave",
   }),
-  "note-treatment": (d, s) => ({
+  "note-treatment": (d) => ({
     colonies: String((d.b % 3) + 1),
     treated: "an acid",
-    from: s.day,
-    until: s.day,
+    from: "2020-01-01",
+    until: "2020-01-03",
   }),
   "order-analysis": (d, s) => ({
     sample: from(d, s.holding, "drum 1"),
@@ -405,9 +407,8 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
     question: "tastes sour",
     scope: ["itself", "vessels", "batches"][d.a % 3],
   }),
-  // Blocked, little would be left to try: the last lot of six alone.
-  "block-all": (d, s) => ({
-    what: s.lots[5] ? `lot ${s.lots[5]}` : `colony ${(d.a % 3) + 1}`,
+  "block-all": (_, s) => ({
+    what: `lot ${s.lots.at(-1) ?? "TH26-001-X"}`,
     why: "asked for",
     scope: "itself",
   }),
