@@ -52,7 +52,10 @@ export function Correct({ entry, values }: { entry: number; values: readonly Val
         setStanding({ step: "seen", view: answer as CorrectionView });
         return;
       }
-      setStanding({ step: "done", says: (answer as { say: string }).say });
+      const done = answer as { say: string; steps: readonly { entry: number }[] };
+      setStanding({ step: "done", says: done.say });
+      // What took its place stands on the tape as an entry of its own.
+      if (done.steps[0]) router.push(`/tape/${done.steps[0].entry}`);
       router.refresh();
     } catch {
       setStanding({

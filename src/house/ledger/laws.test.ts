@@ -143,6 +143,7 @@ describe("whatever people do", () => {
             "enter-results",
             "price-material",
             "put-jar-right",
+            "start-comb",
             "back-from-market",
           ].includes(name),
       ),

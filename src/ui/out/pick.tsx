@@ -72,15 +72,17 @@ export function Pick({
       });
       return;
     }
-    const older = stock.find(
-      (o) =>
-        o.honey === lot.honey &&
-        o.jarG === lot.jarG &&
-        o.held === "" &&
-        o.owner === lot.owner &&
-        o.filledOn < lot.filledOn &&
-        (lines[o.lot] ?? 0) < o.left,
-    );
+    // The oldest stands first.
+    const older = stock
+      .slice(0, stock.indexOf(lot))
+      .find(
+        (o) =>
+          o.honey === lot.honey &&
+          o.jarG === lot.jarG &&
+          o.held === "" &&
+          o.owner === lot.owner &&
+          (lines[o.lot] ?? 0) < o.left,
+      );
     setLines((l) => ({ ...l, [lot.lot]: now }));
     setSays(
       older && more > 0

@@ -65,11 +65,7 @@ export default async function Recall({ searchParams }: { searchParams: Search })
         )}
       </Lead>
       {!drill && (
-        <form
-          action="/recall"
-          className="panel mb-3 flex flex-wrap items-end gap-4"
-          aria-label="What is it about?"
-        >
+        <form action="/recall" className="panel mb-3 flex flex-wrap items-end gap-4" aria-label="Find it">
           <label className="grow">
             <span className="mb-1 block font-semibold">What is it about?</span>
             <input

@@ -17,7 +17,6 @@ export async function GET(_: Request, { params }: { params: Promise<{ id: string
       name: `paper-${paper.id}.${paper.kind === "jpeg" ? "jpg" : paper.kind}`,
       shown: paper.kind !== "pdf",
     });
-    file.headers.set("content-security-policy", "sandbox; default-src 'none'; img-src 'self'");
     file.headers.set("x-content-type-options", "nosniff");
     return file;
   } catch (fault) {
