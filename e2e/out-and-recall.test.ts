@@ -111,7 +111,7 @@ test("an order is picked by scan, the oldest first, and sent with its note", asy
   await expect(page.getByText(/Dispatch 1: 40 jars to Harbour Deli/).first()).toBeVisible();
   const list = await page.request.get(`${url}/dispatch/1?as=list`);
   expect(list.headers()["content-type"]).toBe("application/pdf");
-  await expect(page.getByText("stand ready")).toHaveCount(0);
+  await expect(page.getByText("jars stand ready")).toHaveCount(0);
 });
 
 test("market day: sixty taken, some back, the rest is sold", async ({ page, emptyHouse }) => {
@@ -217,7 +217,7 @@ test("a colony is corrected after bottling: what would change is seen first, the
   await expect(page).not.toHaveURL(new RegExp(`/tape/${pull.entry}$`));
   await page.goto(`${url}/trace/lot/${old}`);
   await ready(page);
-  await expect(page.getByRole("row", { name: /^3/ })).toBeVisible();
+  await expect(page.getByRole("row", { name: /^Colony 3 Weir Field 4.50/ })).toBeVisible();
   // By keyboard: the picture's own parts take the focus, and Enter follows them.
   const picture = page.getByRole("region", { name: /^Flow of kilograms/ });
   await picture.focus();
