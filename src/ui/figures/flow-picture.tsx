@@ -47,10 +47,36 @@ function fitting(name: string, room: number, figurePx: number): { says: string; 
   return { says: name.length > most ? `${name.slice(0, most - 1).trimEnd()}…` : name, lines: 2 };
 }
 
+const ZOOMS = [1, 1.5, 2, 3] as const;
+
+/** All that lies before and behind a node, both ways, with itself. */
+export function alongside(
+  id: string,
+  links: readonly { readonly from: string; readonly to: string }[],
+): ReadonlySet<string> {
+  const along = new Set([id]);
+  const walk = (from: "from" | "to", to: "from" | "to"): void => {
+    const way = [id];
+    const seen = new Set(way);
+    for (let at = way.pop(); at !== undefined; at = way.pop())
+      for (const l of links)
+        if (l[from] === at && !seen.has(l[to])) {
+          seen.add(l[to]);
+          along.add(l[to]);
+          way.push(l[to]);
+        }
+  };
+  walk("from", "to");
+  walk("to", "from");
+  return along;
+}
+
 /** Kilograms from yards to buyers, drawn to the width there is; type keeps its size. */
 export function FlowPicture({ flow: whole }: { flow: TraceView["flow"] }) {
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
+  const [zoom, setZoom] = useState(0);
   const flow = foldedFlow(whole, opened);
+  const step = (by: number): void => setZoom((z) => Math.min(ZOOMS.length - 1, Math.max(0, z + by)));
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   useEffect(() => {
@@ -74,18 +100,48 @@ export function FlowPicture({ flow: whole }: { flow: TraceView["flow"] }) {
           Fold it together again
         </button>
       )}
+      <div className="flex flex-wrap items-center gap-2.5">
+        <button
+          type="button"
+          className="do"
+          data-quiet=""
+          aria-label="Draw it smaller"
+          aria-disabled={zoom === 0}
+          onClick={() => step(-1)}
+        >
+          −
+        </button>
+        <button
+          type="button"
+          className="do"
+          data-quiet=""
+          aria-label="Draw it larger"
+          aria-disabled={zoom === ZOOMS.length - 1}
+          onClick={() => step(1)}
+        >
+          +
+        </button>
+        <span className="text-[15px] text-ink-2" role="status">
+          {zoom === 0 ? "" : `${ZOOMS[zoom]} times as large`}
+        </span>
+      </div>
       <section
         ref={box}
         className="overflow-x-auto"
         tabIndex={0}
         aria-label="Flow of kilograms; the tables below say the same"
+        onKeyDown={(e) => {
+          if (e.key !== "+" && e.key !== "-") return;
+          e.preventDefault();
+          step(e.key === "+" ? 1 : -1);
+        }}
       >
         {width > 0 && (
           <Drawing
             flow={flow}
             columns={columns}
-            width={drawn}
-            height={height}
+            width={drawn * (ZOOMS[zoom] ?? 1)}
+            height={height * (ZOOMS[zoom] ?? 1)}
             open={(id) => setOpened((now) => new Set([...now, id]))}
           />
         )}
@@ -107,6 +163,26 @@ function Drawing({
   height: number;
   open: (fold: string) => void;
 }) {
+  const drawing = useRef<SVGSVGElement>(null);
+  const [focused, setFocused] = useState<string | null>(null);
+  useEffect(() => {
+    const svg = drawing.current;
+    const seen = (e: Event): void =>
+      setFocused((e.target as Element).closest("[data-node]")?.getAttribute("data-node") ?? null);
+    const gone = (): void => setFocused(null);
+    svg?.addEventListener("pointerover", seen);
+    svg?.addEventListener("focusin", seen);
+    svg?.addEventListener("pointerleave", gone);
+    svg?.addEventListener("focusout", gone);
+    return () => {
+      svg?.removeEventListener("pointerover", seen);
+      svg?.removeEventListener("focusin", seen);
+      svg?.removeEventListener("pointerleave", gone);
+      svg?.removeEventListener("focusout", gone);
+    };
+  }, []);
+  const along = focused === null ? null : alongside(focused, flow.links);
+  const faint = (on: boolean): number => (along === null || on ? 1 : 0.18);
   const layout = sankey<Datum, LinkDatum>()
     .nodeId((n) => n.id)
     .nodeAlign((n, depth) => {
@@ -126,7 +202,7 @@ function Drawing({
   const path = sankeyLinkHorizontal<Datum, LinkDatum>();
   const step = columns.length > 1 ? (width - LAST_PX - 11) / (columns.length - 1) : 0;
   return (
-    <svg width={width} height={height}>
+    <svg ref={drawing} width={width} height={height}>
       <title>Kilograms flowing from yards through supers, batches, pails and lots to buyers</title>
       {columns.map((c, i) => (
         <text key={c} x={1 + i * step} y={14} fontSize={13} fill="var(--ink-2)">
@@ -141,7 +217,7 @@ function Drawing({
             d={path(l) ?? ""}
             fill="none"
             stroke={target.kind === "loss" ? "var(--stop)" : "var(--mass-fill)"}
-            strokeOpacity={0.5}
+            strokeOpacity={0.5 * faint(along?.has(source.id) === true && along.has(target.id))}
             strokeWidth={Math.max(1, l.width ?? 1)}
           />
         );
@@ -186,7 +262,8 @@ function Drawing({
           </text>
         );
         return (
-          <g key={n.id}>
+          // Pointed at or reached by keyboard, what lies before and behind it stands out.
+          <g key={n.id} opacity={faint(along?.has(n.id) ?? true)} data-node={n.id}>
             <rect
               x={x0}
               y={y0}
