@@ -47,6 +47,11 @@ export async function analysisReport(db: Knex, number: number, now = new Date())
         small: true,
       },
     );
+  if (result && result.papers.length > 0)
+    parts.push({
+      text: `With it: ${result.papers.map((p) => `${p.name} (sha-256 ${p.sha256.slice(0, 16)}…)`).join("; ")}.`,
+      small: true,
+    });
   parts.push(
     { heading: "What this does not say" },
     {

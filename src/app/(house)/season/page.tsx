@@ -369,12 +369,17 @@ export default async function Season({
       )}
       {!empty && (
         <Panel title="Supers" className="mt-3">
-          <Table head="Super" name="Supers of the season" rows={view.by.super.slice(0, MOST_ROWS)} />
-          {view.by.super.length > MOST_ROWS && (
-            <p className="mt-2 text-ink-2">
-              The {MOST_ROWS} that gave most of {view.by.super.length}.
-            </p>
-          )}
+          <details>
+            <summary className="flex min-h-12 cursor-pointer items-center underline underline-offset-4">
+              {plural(view.by.super.length, "box", "boxes")} one by one
+            </summary>
+            <Table head="Super" name="Supers of the season" rows={view.by.super.slice(0, MOST_ROWS)} />
+            {view.by.super.length > MOST_ROWS && (
+              <p className="mt-2 text-ink-2">
+                The {MOST_ROWS} that gave most of {view.by.super.length}.
+              </p>
+            )}
+          </details>
         </Panel>
       )}
       <p className="mt-3 text-[15px] text-ink-2">

@@ -292,3 +292,15 @@ export async function behindAndBeyond(
     .select("id", "kind");
   return { moves, kinds: new Map(rows.map((r) => [r.id, r.kind])) };
 }
+
+/** Entries that opened these fills or moved anything in them. */
+export const entriesOfFills = (db: Knex, fillIds: readonly number[]): Promise<number[]> =>
+  db("fill")
+    .whereRaw("id = any(?::bigint[])", [[...fillIds]])
+    .select("entry_id")
+    .union(
+      db("movement")
+        .whereRaw("to_fill = any(?::bigint[]) or from_fill = any(?::bigint[])", [[...fillIds], [...fillIds]])
+        .select("entry_id"),
+    )
+    .pluck("entry_id");

@@ -72,11 +72,13 @@ export default async function Owners({ searchParams }: { searchParams: Promise<{
                   )}
                 </>
               )}{" "}
-              <span className={o.foreignG > 0 ? "font-semibold text-stop" : "text-go"}>
-                {o.foreignG > 0
-                  ? `${massG(o.foreignG, 2)} of what they got is not their own.`
-                  : "What they got is their own, by every movement."}
-              </span>
+              {o.gotG + o.foreignG > 0 && (
+                <span className={o.foreignG > 0 ? "font-semibold text-stop" : "text-go"}>
+                  {o.foreignG > 0
+                    ? `${massG(o.foreignG, 2)} of what they got is not their own.`
+                    : "What they got is their own, by every movement."}
+                </span>
+              )}
             </p>
             <a
               className="do mt-3"

@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
 import { decoded } from "@/app/address";
+import { houseAsItStands } from "@/app/read";
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
 import { massFigureG, massG, unitOf } from "@/house/language/shown";
@@ -16,6 +17,7 @@ import {
   traceAsked,
   traceView,
 } from "@/house/trace";
+import { traceBesides } from "@/house/trace/besides";
 import { Lead, Panel } from "@/ui/bench";
 import { AccountBar } from "@/ui/figures/account-bar";
 import { Figure } from "@/ui/figures/figure";
@@ -45,6 +47,12 @@ export default async function TraceOf({ params, searchParams }: Asked) {
     throw fault;
   });
   const { back, forward } = view;
+  const besides = await traceBesides(
+    houseDatabase(),
+    await houseAsItStands(),
+    kind as TraceKind,
+    decoded(name),
+  );
   return (
     <>
       <Lead title={view.title}>
@@ -59,6 +67,14 @@ export default async function TraceOf({ params, searchParams }: Asked) {
         </Link>
       </Lead>
       <p className="mb-4 text-[18px]">{view.sentence}</p>
+      {besides.holds.map((h) => (
+        <p key={h.number} data-tone="stop" className="mb-3 border-l-[6px] border-stop bg-stop-fill px-3 py-2">
+          <b>
+            <Link href="/held">Hold {h.number}</Link>: {h.why}.
+          </b>{" "}
+          What releases it: {h.until}.
+        </p>
+      ))}
       {view.years.length > 1 && (
         <nav aria-label="Years" className="mb-4 flex flex-wrap items-center gap-2.5">
           <span>Pulled in</span>
@@ -133,6 +149,51 @@ export default async function TraceOf({ params, searchParams }: Asked) {
               </li>
             ))}
           </ul>
+        </Panel>
+      )}
+      {besides.labs.length > 0 && (
+        <Panel title="Laboratory" className="mt-4">
+          <ul>
+            {besides.labs.map((o) => (
+              <li key={o.id} className="flex flex-wrap items-center gap-x-4 border-b border-rule py-1.5">
+                <Link href="/laboratory">Order {o.order}</Link>
+                <span className="min-w-64 flex-1">
+                  {o.result === null
+                    ? `taken ${o.taken}, not answered yet`
+                    : o.result.lines
+                        .filter((l) => l.found !== "")
+                        .map((l) => `${l.what} ${l.found}`)
+                        .join("; ")}
+                  {o.result?.standIn && " (a stand-in's, made up)"}
+                </span>
+                {o.result && (
+                  <a
+                    className="flex min-h-12 items-center"
+                    href={`/analysis/${o.order}`}
+                    target="_blank"
+                    rel="noopener"
+                  >
+                    Report
+                  </a>
+                )}
+              </li>
+            ))}
+          </ul>
+        </Panel>
+      )}
+      {besides.papers.length > 0 && (
+        <Panel title="Photos and papers" className="mt-4">
+          {besides.papers.map((p) => (
+            <a
+              key={p.id}
+              className="mr-4 inline-flex min-h-12 items-center"
+              href={`/papers/${p.id}`}
+              target="_blank"
+              rel="noopener noreferrer"
+            >
+              {p.name}
+            </a>
+          ))}
         </Panel>
       )}
       {view.accountsBeyond > 0 && (
