@@ -37,6 +37,15 @@ describe("vessels of every kind", () => {
   });
 });
 
+describe("buyers", () => {
+  it("come in with how they are reached, and go out as they came in", async () => {
+    await bring("buyers", "name,kind,ask for,telephone\nHarbour Deli,shop,Nell,+00 55\nFen Fair,market,,\n");
+    expect(await writeCsv(house.db, "buyers")).toContain(`Harbour Deli,shop,Nell,"'+00 55",,,\r\n`);
+    const fault = await refusedFile("buyers", "name,kind\nharbour deli,shop\nNew One,palace\n");
+    expect(fault.problems.map((p) => p.message).join(" ")).toMatch(/There is a buyer harbour deli already/);
+  });
+});
+
 describe("files as people have them", () => {
   it.each([
     ["commas", "tag,depth,frames,empty (kg)\nA1,medium,10,5.2\n"],

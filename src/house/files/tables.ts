@@ -7,6 +7,8 @@ import { written } from "@/core/units";
 import { choice, count, massKg, note, number, tag, text } from "../language/fields";
 import { asRead, unitOf } from "../language/shown";
 import { vesselName } from "../language/vessel-name";
+import { BUYER_KINDS } from "../out/commands/buyers";
+import { buyerCards } from "../out/records";
 import { DEPTHS, FOUNDATIONS } from "../vessels/commands/add-supers";
 import { colonies, vessels, vesselsOfHoney, yards } from "../vessels/records";
 
@@ -136,6 +138,31 @@ export const CSV_TABLES = {
         place: v.place,
         contact: v.note ?? "",
       }));
+    },
+  },
+  buyers: {
+    one: "buyer",
+    key: "name",
+    columns: [
+      { field: "name", head: "name", needed: true },
+      { field: "kind", head: "kind" },
+      { field: "contact", head: "ask for" },
+      { field: "phone", head: "telephone" },
+      { field: "email", head: "e-mail" },
+      { field: "address", head: "address" },
+      { field: "note", head: "note" },
+    ] as readonly CsvColumn[],
+    row: z.object({
+      name: text("The buyer", 80),
+      kind: choice("What they are", BUYER_KINDS).default("other"),
+      contact: note("Whom to ask for", 80),
+      phone: note("Telephone", 40),
+      email: note("E-mail", 120),
+      address: note("Address", 200),
+      note: note("A note"),
+    }),
+    async out(db: Knex): Promise<Record<string, unknown>[]> {
+      return (await buyerCards(db)).map((c) => ({ ...c }));
     },
   },
 } as const;

@@ -37,6 +37,24 @@ async function state(
   await work.state("jars_back", { parcel_id: parcel.id, jars, what, lot_id: lot, why });
 }
 
+/** Grams leave the parcel for `to`. @returns them */
+async function comeBack(
+  work: Work,
+  parcel: SentParcel,
+  { jars, to, field }: { jars: number; to: number; field: string },
+): Promise<number> {
+  const grams = gramsBack(parcel, jars, (await work.held(parcel.fill_id)).grams, field);
+  await work.move({
+    from: parcel.fill_id,
+    to,
+    grams,
+    kind: "back",
+    fromName: `The parcel to ${parcel.buyer}`,
+    because: because(parcel, jars),
+  });
+  return grams;
+}
+
 /** The jars stand with the others of their lot again. @returns grams */
 export async function backToStock(
   work: Work,
@@ -46,15 +64,7 @@ export async function backToStock(
   field = "jars",
 ): Promise<number> {
   const lot = await lotById(work.tx, parcel.lot_id);
-  const grams = gramsBack(parcel, jars, (await work.held(parcel.fill_id)).grams, field);
-  await work.move({
-    from: parcel.fill_id,
-    to: lot.fill_id,
-    grams,
-    kind: "back",
-    fromName: `The parcel to ${parcel.buyer}`,
-    because: because(parcel, jars),
-  });
+  const grams = await comeBack(work, parcel, { jars, to: lot.fill_id, field });
   await state(work, parcel, jars, "stock", why, null);
   return grams;
 }
@@ -89,17 +99,9 @@ export async function toInspect(
   field = "jars",
 ): Promise<{ grams: number; code: string }> {
   const lot = await lotById(work.tx, parcel.lot_id);
-  const grams = gramsBack(parcel, jars, (await work.held(parcel.fill_id)).grams, field);
   const code = `${lot.code}-R${(await returnsOfLot(work.tx, lot.id)) + 1}`;
   const fillId = await work.openFill({ kind: "lot", name: `lot ${code}` });
-  await work.move({
-    from: parcel.fill_id,
-    to: fillId,
-    grams,
-    kind: "back",
-    fromName: `The parcel to ${parcel.buyer}`,
-    because: because(parcel, jars),
-  });
+  const grams = await comeBack(work, parcel, { jars, to: fillId, field });
   const { id, entry_id, grams: _, jars_out, fill_id, ...same } = lot;
   const { stated_at, ...columns } = same as typeof same & { stated_at?: Date };
   const part = await work.state("lot", {

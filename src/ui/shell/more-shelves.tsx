@@ -8,6 +8,15 @@ import { remember } from "./remember";
 const ITEM =
   "flex min-h-12 items-center gap-3 rounded px-3 outline-none no-underline data-[highlighted]:bg-go-fill";
 
+const SHELVES = [
+  { href: "/trace", label: "Trace", Icon: Route },
+  { href: "/recall", label: "Recall", Icon: Siren },
+  { href: "/season", label: "Season", Icon: Sprout },
+  { href: "/held", label: "Held", Icon: OctagonPause },
+  { href: "/laboratory", label: "Laboratory", Icon: FlaskConical },
+  { href: "/set-up", label: "Set-up", Icon: Settings },
+] as const;
+
 /** What lies behind the strip's end. */
 export function MoreShelves() {
   const light = (theme: "day" | "lamp") => {
@@ -26,36 +35,13 @@ export function MoreShelves() {
           sideOffset={6}
           className="z-30 min-w-52 rounded border border-rule bg-shelf p-1.5 text-ink shadow-lg"
         >
-          <DropdownMenu.Item asChild>
-            <Link className={ITEM} href="/trace">
-              <Route size={18} aria-hidden /> Trace
-            </Link>
-          </DropdownMenu.Item>
-          <DropdownMenu.Item asChild>
-            <Link className={ITEM} href="/recall">
-              <Siren size={18} aria-hidden /> Recall
-            </Link>
-          </DropdownMenu.Item>
-          <DropdownMenu.Item asChild>
-            <Link className={ITEM} href="/season">
-              <Sprout size={18} aria-hidden /> Season
-            </Link>
-          </DropdownMenu.Item>
-          <DropdownMenu.Item asChild>
-            <Link className={ITEM} href="/held">
-              <OctagonPause size={18} aria-hidden /> Held
-            </Link>
-          </DropdownMenu.Item>
-          <DropdownMenu.Item asChild>
-            <Link className={ITEM} href="/laboratory">
-              <FlaskConical size={18} aria-hidden /> Laboratory
-            </Link>
-          </DropdownMenu.Item>
-          <DropdownMenu.Item asChild>
-            <Link className={ITEM} href="/set-up">
-              <Settings size={18} aria-hidden /> Set-up
-            </Link>
-          </DropdownMenu.Item>
+          {SHELVES.map(({ href, label, Icon }) => (
+            <DropdownMenu.Item key={href} asChild>
+              <Link className={ITEM} href={href}>
+                <Icon size={18} aria-hidden /> {label}
+              </Link>
+            </DropdownMenu.Item>
+          ))}
           <DropdownMenu.Separator className="my-1 border-t border-rule" />
           <DropdownMenu.Item className={ITEM} onSelect={() => light("day")}>
             <Sun size={18} aria-hidden /> Daylight

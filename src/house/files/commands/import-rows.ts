@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { gramsFromKg } from "@/core/units";
+import { buyers } from "../../bottle/records";
 import { type FieldProblem, Refusal } from "../../language/errors";
 import { choice } from "../../language/fields";
 import { defineCommand } from "../../ledger/command";
@@ -22,6 +23,7 @@ async function surroundings(work: Work) {
   const hives = await colonies(work.tx);
   const boxes = await vessels(work.tx, "super");
   const pots = await vesselsOfHoney(work.tx);
+  const shops = await buyers(work.tx);
   return {
     yardByName: new Map(places.map((y) => [lower(y.name), y])),
     known: {
@@ -29,6 +31,7 @@ async function surroundings(work: Work) {
       colonies: new Set(hives.map((c) => c.tag)),
       supers: new Set(boxes.map((v) => v.tag)),
       vessels: new Set(pots.map((v) => `${v.kind} ${v.tag}`)),
+      buyers: new Set(shops.map((b) => lower(b.name))),
     },
   };
 }
@@ -54,7 +57,7 @@ function sorted<T extends CsvTable>(
     }
     const row = parsed.data as Row<T>;
     const raw = (row as Record<string, unknown>)[key] as string;
-    const name = table === "yards" ? lower(raw) : raw;
+    const name = table === "yards" || table === "buyers" ? lower(raw) : raw;
     const before = firstLine.get(name);
     const count = problems.length;
     if (before !== undefined)
@@ -144,6 +147,19 @@ const WRITE: {
     const used = new Set(placed.flatMap((p) => p.yard ?? []));
     for (const yard of used) await work.restOn(yard, `yard ${yard.name} has colonies brought in from a file`);
   },
+  async buyers(work, rows) {
+    await inHandfuls(work, rows, async (part) => {
+      const ids = await work.stateMany(
+        "buyer",
+        part.map(({ row }) => ({ name: row.name })),
+      );
+      await work.stateMany(
+        "buyer_card",
+        part.map(({ row: { name: _, ...card } }, i) => ({ buyer_id: ids[i], ...card })),
+      );
+      return ids;
+    });
+  },
   async supers(work, rows) {
     await inHandfuls(work, rows, (part) =>
       work.stateMany(
@@ -179,7 +195,7 @@ const WRITE: {
 
 export const importRows = defineCommand({
   name: "import-rows",
-  summary: "Bring in yards, colonies, supers or vessels from a file, all or nothing",
+  summary: "Bring in yards, colonies, supers, vessels or buyers from a file, all or nothing",
   who: ["lead", "office"],
   undo: "counter-entry",
   input: z.strictObject({
