@@ -25,9 +25,12 @@ export async function up(db: Knex): Promise<void> {
     "recall_contacts",
     "authority text not null, authority_phone text not null, own_name text not null, own_phone text not null",
   );
-  for (const table of ["recall", "recall_told", "recall_ended", "recall_contacts"]) await guard(db, table);
+  // What was wrong with something that can no longer be corrected, or is worth knowing of it.
+  await fact(db, "entry_note", "of_entry bigint not null references entry, says text not null");
+  for (const table of ["entry_note", "recall", "recall_told", "recall_ended", "recall_contacts"])
+    await guard(db, table);
   await db.raw(
-    "create index recall_told_of on recall_told (recall_id); create index recall_ended_of on recall_ended (recall_id)",
+    "create index entry_note_of on entry_note (of_entry); create index recall_told_of on recall_told (recall_id); create index recall_ended_of on recall_ended (recall_id)",
   );
 }
 

@@ -17,14 +17,19 @@ export interface PulledNow {
 /** States the holds and returns a sentence for each; nothing where nothing holds it. */
 export async function holdAtThePull(
   work: Work,
-  pull: { readonly yard: string; readonly date: string; readonly combs: readonly PulledNow[] },
+  pull: {
+    readonly yard: string;
+    readonly country: string;
+    readonly date: string;
+    readonly combs: readonly PulledNow[];
+  },
 ): Promise<string[]> {
-  const { yard, date, combs } = pull;
+  const { yard, country, date, combs } = pull;
   if (combs.length === 0) return [];
   const said: string[] = [];
   const ofPull = `${plural(combs.length, "super")} of ${yard}, ${writtenDay(date)}`;
   for (const rule of await holdRules(work.tx, work.at)) {
-    const here = rule.yards.length === 0 || rule.yards.includes(yard);
+    const here = rule.yards.length === 0 || rule.yards.includes(yard) || rule.yards.includes(country);
     const inForce = (!rule.since || date >= rule.since) && (!rule.until || date <= rule.until);
     if (!here || !inForce || !inSeason(date, rule.from_md, rule.to_md)) continue;
     const { unit } = ANALYTES[rule.analyte];

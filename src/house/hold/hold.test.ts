@@ -208,6 +208,9 @@ describe("a hold that waits for a laboratory", () => {
     expect((await pull("41", "1")).say).not.toContain("rule");
     await house.act("add-hold-rule", { ...rule, yards: "Sluice Cottage", why: "there" }, { at: ago(70) });
     expect((await pull("42", "1")).say).not.toContain("rule");
+    // A country stands for all its yards.
+    await house.act("add-hold-rule", { ...rule, yards: "holmland", why: "all of it" }, { at: ago(65) });
+    expect((await pull("43", "1")).say).toContain("rule");
     await expect(house.act("add-hold-rule", { ...rule, fromMd: "31.2.", why: "x" })).rejects.toMatchObject({
       code: "bad-input",
     });

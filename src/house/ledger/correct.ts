@@ -90,7 +90,7 @@ export const correct = defineCommand({
       if (defined.leaves)
         refuse(
           "left-the-house",
-          `"${sayAgain(one)}": what left the house rests on this entry and is not rewritten. Note what was wrong at the lot, and see the recall for who has it.`,
+          `"${sayAgain(one)}": what left the house rests on this entry and is not rewritten. Make a note of this one instead, and see the recall for who has it.`,
           "entry",
         );
       mustBeAllowed(work.actor, defined);

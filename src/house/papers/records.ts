@@ -32,6 +32,17 @@ export const papersOf = (db: Knex, entries: readonly number[]): Promise<PaperRow
         .orderBy("id")
         .select("id", "of_entry", "name", "kind", "sha256");
 
+export const notesOf = (
+  db: Knex,
+  entries: readonly number[],
+): Promise<{ of_entry: number; says: string; who: string; at: Date }[]> =>
+  db("live_entry_note as n")
+    .join("entry as e", "e.id", "n.entry_id")
+    .whereRaw("n.of_entry = any(?::bigint[])", [[...entries]])
+    .orderBy("n.id")
+    .limit(200)
+    .select("n.of_entry", "n.says", "e.who", "e.happened_at as at");
+
 /** A paper with what is in it; undefined also where what is kept no longer has the hash it was sealed with. */
 export async function paperWhole(
   db: Knex,

@@ -391,6 +391,7 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
   }),
   // No paper is brought at the dice: it is refused, and writes nothing.
   "attach-paper": (_, s) => ({ entry: s.entries[0] ?? 1, name: "photo", sha256: "ab".repeat(32) }),
+  "note-entry": (_, s) => ({ entry: s.entries[0] ?? 1, says: "worth knowing" }),
   "enter-results": (d) => ({
     order: (d.a % 2) + 1,
     values: [

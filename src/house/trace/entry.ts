@@ -5,7 +5,7 @@ import { sayAgain } from "../ledger/command";
 import { saidPath, valuesOf, WHEN } from "../ledger/correct";
 import { chainFrom, entryById, isUndone, restedOn, restingOn } from "../ledger/records/entries";
 import { houseNow } from "../ledger/records/house";
-import { type PaperRow, papersOf } from "../papers/records";
+import { notesOf, type PaperRow, papersOf } from "../papers/records";
 
 export interface EntryView {
   readonly id: number;
@@ -24,6 +24,7 @@ export interface EntryView {
   /** All that follows, and all that follows from that. */
   readonly followers: number;
   readonly papers: readonly PaperRow[];
+  readonly notes: readonly { readonly says: string; readonly by: string }[];
   readonly hash: string;
 }
 
@@ -34,13 +35,14 @@ const MOST_FOLLOWERS = 1000;
 export async function entryView(db: Knex, id: number, now = new Date()): Promise<EntryView | null> {
   const entry = await entryById(db, id);
   if (!entry) return null;
-  const [house, undone, behind, resting, chain, papers] = await Promise.all([
+  const [house, undone, behind, resting, chain, papers, notes] = await Promise.all([
     houseNow(db),
     isUndone(db, id),
     restedOn(db, id),
     restingOn(db, id),
     chainFrom(db, id, MOST_FOLLOWERS),
     papersOf(db, [id]),
+    notesOf(db, [id]),
   ]);
   const at = entry.happened_at.toISOString();
   return {
@@ -65,6 +67,7 @@ export async function entryView(db: Knex, id: number, now = new Date()): Promise
     resting: resting.slice(0, 60).map((r) => ({ id: r.entry_id, say: r.say, because: r.because })),
     followers: Math.max(0, chain.length - 1),
     papers,
+    notes: notes.map((n) => ({ says: n.says, by: `${n.who}, ${whenIn(house.zone, n.at, now)}` })),
     hash: entry.hash,
   };
 }

@@ -4,7 +4,7 @@ import { refuse } from "../../language/errors";
 import { choice, count, day, note, number, text } from "../../language/fields";
 import { spoken } from "../../language/spoken";
 import { defineCommand } from "../../ledger/command";
-import { oneYard } from "../../vessels/records";
+import { oneYard, yards } from "../../vessels/records";
 import { holdRules } from "../records";
 
 /** "1.11." or "11-01": a day of every year. */
@@ -41,7 +41,7 @@ export const addHoldRule = defineCommand({
   undo: "counter-entry",
   input: z.strictObject({
     name: text("The rule's name", 60),
-    /** Yards behind commas; left out, all of them. */
+    /** Yards behind commas, or countries, which stand for all their yards; left out, all of them. */
     yards: note("The yards", 400),
     fromMd: monthDay("From which day of the year"),
     toMd: monthDay("Until which day of the year"),
@@ -58,14 +58,21 @@ export const addHoldRule = defineCommand({
       .split(",")
       .map((y) => y.trim())
       .filter((y) => y !== "");
+    const all = await yards(work.tx);
     const rows = [];
-    for (const name of names) rows.push(await oneYard(work.tx, name, "yards"));
+    const regions: string[] = [];
+    for (const name of names) {
+      const region = all.find((y) => y.country.toLowerCase() === name.toLowerCase())?.country;
+      if (region && !all.some((y) => y.name.toLowerCase() === name.toLowerCase())) regions.push(region);
+      else rows.push(await oneYard(work.tx, name, "yards"));
+    }
+    const where = [...rows.map((y) => y.name), ...regions];
     if ((await holdRules(work.tx)).length >= MOST_RULES)
       refuse("many-rules", `There are ${MOST_RULES} rules already: end one first.`, "name");
     await work.restOn(rows, `a rule holds honey of ${spoken(rows.map((y) => y.name))}`);
     const rule = await work.state("hold_rule", {
       name: input.name,
-      yards: rows.map((y) => y.name),
+      yards: where,
       from_md: input.fromMd,
       to_md: input.toMd,
       analyte: input.analyte,
@@ -75,7 +82,7 @@ export const addHoldRule = defineCommand({
       since: input.since ?? null,
       until: input.until ?? null,
     });
-    return { rule, yards: rows.map((y) => y.name) };
+    return { rule, yards: where };
   },
   say: ({ yards }, { name, fromMd, toMd, analyte, most }) =>
     `Rule "${name}": honey pulled in ${yards.length === 0 ? "any yard" : spoken(yards)} between ${fromMd} and ${toMd} is held until ${inWords(analyte)} is found at most ${most} ${ANALYTES[analyte].unit}.`,

@@ -121,7 +121,7 @@ export const pullSupers = defineCommand({
       });
       grams += honey;
     }
-    const held = await holdAtThePull(work, { yard: yard.name, date, combs });
+    const held = await holdAtThePull(work, { yard: yard.name, country: yard.country, date, combs });
     await work.restOn(yard, `supers were pulled in ${yard.name}`);
     const taken = looked.filter((l) => l.pulled.take);
     return {

@@ -7,6 +7,7 @@ import { entryView } from "@/house/trace/entry";
 import { Papers } from "@/ui/attach";
 import { Lead, Panel } from "@/ui/bench";
 import { Correct } from "@/ui/correct";
+import { CommandForm } from "@/ui/fields/command-form";
 
 export const metadata: Metadata = { title: "An entry" };
 
@@ -24,6 +25,22 @@ export default async function Entry({ params }: { params: Promise<{ entry: strin
       <p className={`panel mb-3 text-[18px] ${view.undone ? "text-ink-2 line-through" : ""}`}>{view.say}</p>
       <Panel title="Photos and papers" className="mb-3">
         <Papers entry={view.id} list={view.papers} what={`entry ${view.id}`} />
+      </Panel>
+      <Panel title="Notes" className="mb-3">
+        {view.notes.map((n) => (
+          <p key={`${n.by} ${n.says}`} className="border-b border-rule py-1">
+            {n.says} <span className="text-ink-2">{n.by}</span>
+          </p>
+        ))}
+        {!view.undone && (
+          <CommandForm
+            command="note-entry"
+            label="Note it"
+            inPanel
+            fixed={{ entry: String(view.id) }}
+            fields={[{ name: "says", label: "What is worth knowing of it", span: 3 }]}
+          />
+        )}
       </Panel>
       {view.correctable && (
         <Panel title="This was wrong" className="mb-3">
