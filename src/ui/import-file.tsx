@@ -114,7 +114,7 @@ export function ImportFile() {
               setStanding({ step: "choosing" });
             }}
           >
-            {["yards", "colonies", "supers", "vessels", "buyers"].map((t) => (
+            {["yards", "colonies", "supers", "vessels", "buyers", "materials", "orders"].map((t) => (
               <option key={t}>{t}</option>
             ))}
           </select>

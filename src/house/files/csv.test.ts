@@ -46,6 +46,25 @@ describe("buyers", () => {
   });
 });
 
+describe("materials and orders", () => {
+  it("come in by the commands' own rules, all or nothing, and go out as they came in", async () => {
+    await bring(
+      "materials",
+      'kind,name,for jars of g,at least\njar,Hexagon 454,454,60\nlid,Lid 63,"454, 340",100\n',
+    );
+    expect(await writeCsv(house.db, "materials")).toContain('lid,Lid 63,"340, 454",1,100,7,0,\r\n');
+    await bring("orders", "buyer,jar in g,jars,wanted by\nDeli,454,48,2098-09-01\nDeli,454,12,2098-10-01\n");
+    expect(await writeCsv(house.db, "orders")).toContain("Deli,,454,48,2098-09-01,\r\n");
+    const late = await refusedFile(
+      "orders",
+      "buyer,jar in g,jars,wanted by\nDeli,454,1,2098-09-01\nDeli,454,9,1999-01-01\n",
+    );
+    expect(late.problems).toEqual([{ path: "row 3", message: expect.stringContaining("gone already") }]);
+    const odd = await refusedFile("materials", "kind,name,for jars of g\nbarrel,Round,454\njar,Lid 63,454\n");
+    expect(odd.problems.map((p) => p.path)).toEqual(["row 2", "row 3"]);
+  });
+});
+
 describe("files as people have them", () => {
   it.each([
     ["commas", "tag,depth,frames,empty (kg)\nA1,medium,10,5.2\n"],

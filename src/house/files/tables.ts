@@ -7,8 +7,11 @@ import { written } from "@/core/units";
 import { choice, count, massKg, note, number, tag, text } from "../language/fields";
 import { asRead, unitOf } from "../language/shown";
 import { vesselName } from "../language/vessel-name";
+import { setMaterial } from "../materials/commands/stock";
+import { materials } from "../materials/records";
 import { BUYER_KINDS } from "../out/commands/buyers";
-import { buyerCards } from "../out/records";
+import { takeOrder } from "../out/commands/orders";
+import { buyerCards, openOrders } from "../out/records";
 import { DEPTHS, FOUNDATIONS } from "../vessels/commands/add-supers";
 import { colonies, vessels, vesselsOfHoney, yards } from "../vessels/records";
 
@@ -27,6 +30,13 @@ const kg = (grams: number | null): string =>
 /** A column's head with the unit whoever reads reads in: "empty (lb)". */
 export const headAsRead = ({ head }: CsvColumn): string =>
   head.replace(/\(([a-zA-Z]{1,4})\)$/, (_, unit: string) => `(${unitOf(unit)})`);
+
+/** A cell that was left empty is a field that was left out. */
+const leftOut = (cells: Record<string, unknown>): Record<string, unknown> =>
+  Object.fromEntries(Object.entries(cells).filter(([, value]) => value !== ""));
+/** Rows that are told exactly what the command is told. */
+const materialRow = z.record(z.string(), z.string()).transform(leftOut).pipe(setMaterial.input);
+const orderRow = z.record(z.string(), z.string()).transform(leftOut).pipe(takeOrder.input);
 
 export const CSV_TABLES = {
   yards: {
@@ -163,6 +173,56 @@ export const CSV_TABLES = {
     }),
     async out(db: Knex): Promise<Record<string, unknown>[]> {
       return (await buyerCards(db)).map((c) => ({ ...c }));
+    },
+  },
+  materials: {
+    one: "material",
+    key: "name",
+    columns: [
+      { field: "kind", head: "kind", needed: true },
+      { field: "name", head: "name", needed: true },
+      { field: "fitsG", head: "for jars of g", needed: true },
+      { field: "holds", head: "jars in a box" },
+      { field: "minimum", head: "at least" },
+      { field: "daysToCome", head: "days to come" },
+      { field: "keepFilled", head: "kept filled" },
+      { field: "worth", head: "a filled jar brings" },
+    ] as readonly CsvColumn[],
+    row: materialRow,
+    async out(db: Knex): Promise<Record<string, unknown>[]> {
+      return (await materials(db)).map((m) => ({
+        kind: m.kind,
+        name: m.name,
+        fitsG: m.fits_g.join(", "),
+        holds: m.holds,
+        minimum: m.minimum,
+        daysToCome: m.days_to_come,
+        keepFilled: m.keep_filled,
+        worth: m.worth ?? "",
+      }));
+    },
+  },
+  orders: {
+    one: "order",
+    key: "buyer",
+    columns: [
+      { field: "buyer", head: "buyer", needed: true },
+      { field: "honeyKind", head: "honey" },
+      { field: "jarG", head: "jar in g", needed: true },
+      { field: "jars", head: "jars", needed: true },
+      { field: "by", head: "wanted by", needed: true },
+      { field: "price", head: "price" },
+    ] as readonly CsvColumn[],
+    row: orderRow,
+    async out(db: Knex): Promise<Record<string, unknown>[]> {
+      return (await openOrders(db)).map((o) => ({
+        buyer: o.buyer,
+        honeyKind: o.honey_kind,
+        jarG: o.jar_g,
+        jars: o.jars,
+        by: o.by_day,
+        price: o.price ?? "",
+      }));
     },
   },
 } as const;

@@ -5,6 +5,9 @@ import { type FieldProblem, Refusal } from "../../language/errors";
 import { choice } from "../../language/fields";
 import { defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
+import { setMaterial } from "../../materials/commands/stock";
+import { materials } from "../../materials/records";
+import { takeOrder } from "../../out/commands/orders";
 import { asVessel } from "../../vessels/commands/add-vessels";
 import { colonies, vessels, vesselsOfHoney, yards } from "../../vessels/records";
 import { CSV_TABLE_NAMES, CSV_TABLES, type CsvTable } from "../tables";
@@ -15,6 +18,8 @@ interface Sound<T extends CsvTable> {
   readonly row: Row<T>;
 }
 
+/** Told apart by their names, however they are written. */
+const NAMED: ReadonlySet<CsvTable> = new Set(["yards", "buyers", "materials"]);
 const lower = (text: string): string => text.toLowerCase();
 
 /** What is there already and what a row may name, asked once for all rows. */
@@ -24,6 +29,7 @@ async function surroundings(work: Work) {
   const boxes = await vessels(work.tx, "super");
   const pots = await vesselsOfHoney(work.tx);
   const shops = await buyers(work.tx);
+  const stock = await materials(work.tx);
   return {
     yardByName: new Map(places.map((y) => [lower(y.name), y])),
     known: {
@@ -32,6 +38,9 @@ async function surroundings(work: Work) {
       supers: new Set(boxes.map((v) => v.tag)),
       vessels: new Set(pots.map((v) => `${v.kind} ${v.tag}`)),
       buyers: new Set(shops.map((b) => lower(b.name))),
+      materials: new Set(stock.map((m) => lower(m.name))),
+      // Somebody may order as often as they like.
+      orders: new Set<string>(),
     },
   };
 }
@@ -57,10 +66,10 @@ function sorted<T extends CsvTable>(
     }
     const row = parsed.data as Row<T>;
     const raw = (row as Record<string, unknown>)[key] as string;
-    const name = table === "yards" || table === "buyers" ? lower(raw) : raw;
+    const name = NAMED.has(table) ? lower(raw) : raw;
     const before = firstLine.get(name);
     const count = problems.length;
-    if (before !== undefined)
+    if (before !== undefined && table !== "orders")
       say(`${one[0]?.toUpperCase()}${one.slice(1)} ${raw} stands in row ${before} already.`);
     else firstLine.set(name, line);
     if (around.known[table].has(name)) say(`There is a ${one} ${raw} already.`);
@@ -147,6 +156,27 @@ const WRITE: {
     const used = new Set(placed.flatMap((p) => p.yard ?? []));
     for (const yard of used) await work.restOn(yard, `yard ${yard.name} has colonies brought in from a file`);
   },
+  async materials(work, rows) {
+    for (const [i, { row }] of rows.entries()) {
+      await setMaterial.run(work, row);
+      work.progress?.(i + 1, rows.length);
+    }
+  },
+  async orders(work, rows) {
+    for (const [i, { line, row }] of rows.entries()) {
+      try {
+        await takeOrder.run(work, row);
+      } catch (fault) {
+        // The command's own refusal, told at its row.
+        if (fault instanceof Refusal)
+          throw new Refusal(fault.code, fault.message, 422, [
+            { path: `row ${line}`, message: fault.message },
+          ]);
+        throw fault;
+      }
+      work.progress?.(i + 1, rows.length);
+    }
+  },
   async buyers(work, rows) {
     await inHandfuls(work, rows, async (part) => {
       const ids = await work.stateMany(
@@ -195,7 +225,8 @@ const WRITE: {
 
 export const importRows = defineCommand({
   name: "import-rows",
-  summary: "Bring in yards, colonies, supers, vessels or buyers from a file, all or nothing",
+  summary:
+    "Bring in yards, colonies, supers, vessels, buyers, materials or orders from a file, all or nothing",
   who: ["lead", "office"],
   undo: "counter-entry",
   input: z.strictObject({
