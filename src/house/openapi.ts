@@ -130,6 +130,20 @@ const BESIDES = {
       },
     },
   },
+  "/api/v1/epcis": {
+    post: {
+      operationId: "read-epcis",
+      summary: "Another house's EPCIS events: what was shipped, ready to be taken in; nothing is written",
+      requestBody: { required: true, content: { "application/json": { schema: { type: "object" } } } },
+      responses: {
+        "200": {
+          description: "The shipments",
+          content: { "application/json": { schema: { type: "object" } } },
+        },
+        "4XX": problem,
+      },
+    },
+  },
   "/epcis": {
     get: {
       operationId: "epcis",

@@ -201,26 +201,35 @@ export function readEpcis(document: unknown): ReadBack {
   const events = (document as EpcisDocument | null)?.epcisBody?.eventList;
   if ((document as EpcisDocument | null)?.type !== "EPCISDocument" || !Array.isArray(events))
     throw new Error("That is no EPCIS document.");
-  const list = events as readonly EpcisEvent[];
+  // What somebody else wrote is looked at before it is believed.
+  const quantities = (list: unknown): readonly Quantity[] =>
+    (Array.isArray(list) ? list : []).filter(
+      (q): q is Quantity =>
+        typeof q?.epcClass === "string" &&
+        typeof q.quantity === "number" &&
+        Number.isFinite(q.quantity) &&
+        q.quantity >= 0,
+    );
+  const list = (events as readonly EpcisEvent[]).filter((e) => typeof e === "object" && e !== null);
   return {
     made: list.flatMap((e) =>
       e.type === "TransformationEvent"
         ? [
             {
-              of: e.inputQuantityList.map((q) => q.epcClass),
-              to: e.outputQuantityList.map((q) => q.epcClass),
+              of: quantities(e.inputQuantityList).map((q) => q.epcClass),
+              to: quantities(e.outputQuantityList).map((q) => q.epcClass),
             },
           ]
         : [],
     ),
     shipped: list.flatMap((e) =>
       e.type === "ObjectEvent" && e.bizStep === "shipping"
-        ? e.quantityList.map((q) => ({
+        ? quantities(e.quantityList).map((q) => ({
             what: q.epcClass,
             quantity: q.quantity,
-            uom: q.uom ?? "",
-            to: e.destinationList?.[0]?.destination ?? "",
-            at: e.eventTime,
+            uom: typeof q.uom === "string" ? q.uom : "",
+            to: String(e.destinationList?.[0]?.destination ?? ""),
+            at: String(e.eventTime ?? "").slice(0, 40),
           }))
         : [],
     ),

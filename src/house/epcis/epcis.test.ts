@@ -4,6 +4,7 @@ import addFormats from "ajv-formats";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readEpcis } from "@/core/trace";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
+import { shipmentsIn } from "./bring";
 import { epcisExport } from "./export";
 
 /** The standard's own schema (EPCIS 2.0, as GS1 publishes it under the Apache licence). */
@@ -83,6 +84,41 @@ describe("events for other people's systems", () => {
     const made = read.made.find((m) => m.to.some((t) => t.includes(":lot:")));
     expect(made?.of.every((o) => o.includes(":pail:"))).toBe(true);
     expect(() => readEpcis({ type: "Invoice" })).toThrow("no EPCIS document");
+  });
+
+  it("of another house come in as what was shipped, in jars or in bulk, ready to be taken in", async () => {
+    const lot = await worked();
+    await house.act("send-vessel", {
+      vessel: "pail 1",
+      honeyKind: "Lime honey",
+      buyer: "Fen Packers",
+      despite: "x",
+    });
+    const { document } = await epcisExport(house.db);
+    const read = shipmentsIn(JSON.parse(JSON.stringify(document)));
+    expect(read).toMatchObject([
+      { theirLot: lot, to: "Harbour Deli", jars: 12, kg: null, receive: null },
+      { to: "Fen Packers", kg: 5, jars: null, receive: { what: "bought" } },
+    ]);
+    expect(read[1]?.madeOf[0]).toMatch(/^1-\d+$/);
+    for (const odd of [
+      null,
+      [],
+      { type: "EPCISDocument" },
+      { type: "EPCISDocument", epcisBody: { eventList: "x" } },
+    ])
+      expect(() => shipmentsIn(odd)).toThrow("no EPCIS 2.0 document");
+    const hostile = {
+      type: "EPCISDocument",
+      epcisBody: {
+        eventList: [
+          null,
+          4,
+          { type: "ObjectEvent", bizStep: "shipping", quantityList: [{ epcClass: 3 }, null] },
+        ],
+      },
+    };
+    expect(shipmentsIn(hostile)).toEqual([]);
   });
 
   it("use GS1 Digital Link where the house owns the article's number and an address", async () => {

@@ -38,7 +38,9 @@ export async function movedPage(
             coalesce(la.code, va.tag, ba.number::text, da.number::text) as from_ref,
             z.kind as to_kind, z.id as to_fill, z.name as to_name,
             coalesce(lz.code, vz.tag, bz.number::text, dz.number::text) as to_ref,
-            y.name as yard, bc.called as buyer, p.jars, d.number as dispatch,
+            y.name as yard, bc.called as buyer,
+            -- Sold in bulk it is kilograms, not a jar.
+            case when la.vessel is null then p.jars end as jars, d.number as dispatch,
             coalesce(lz.best_before, la.best_before) as best_before, coalesce(lz.nominal_g, la.nominal_g) as jar_g,
             coalesce(lz.honey_kind, la.honey_kind) as honey_kind
        from movement m

@@ -29,6 +29,14 @@ export default async function Trace({
         <span className="text-ink-2">from any lot, pail, batch, super, colony or yard, back and forward</span>
       </Lead>
       <OpenThing />
+      <p className="mt-2 flex flex-wrap gap-x-6">
+        <Link className="flex min-h-12 items-center underline underline-offset-4" href="/recall">
+          Recall, and drills
+        </Link>
+        <a className="flex min-h-12 items-center underline underline-offset-4" href="/epcis">
+          What moved, as EPCIS events
+        </a>
+      </p>
       <div className="mt-4 grid gap-4 lg:grid-cols-2">
         <Panel title="Lots">
           {lots.rows.length === 0 && <p className="text-ink-2">No lot yet.</p>}
