@@ -40,7 +40,7 @@ const WORK = doingsOf<Given>(
               label: "To be measured",
               kind: "ticks",
               options: ANALYTE_IDS.map((id) => ({ value: id, label: ANALYTES[id].name })),
-              value: "water, hmf, diastase",
+              value: "water,hmf,diastase",
               span: 3,
             },
             { name: "takenBy", label: "Taken by", hint: "left out, you", span: 1 },

@@ -294,13 +294,13 @@ export async function behindAndBeyond(
 }
 
 /** Entries that opened these fills or moved anything in them. */
-export const entriesOfFills = (db: Knex, fillIds: readonly number[]): Promise<number[]> =>
-  db("fill")
-    .whereRaw("id = any(?::bigint[])", [[...fillIds]])
-    .select("entry_id")
-    .union(
-      db("movement")
-        .whereRaw("to_fill = any(?::bigint[]) or from_fill = any(?::bigint[])", [[...fillIds], [...fillIds]])
-        .select("entry_id"),
-    )
-    .pluck("entry_id");
+export async function entriesOfFills(db: Knex, fillIds: readonly number[]): Promise<number[]> {
+  const ids = [...fillIds];
+  const { rows } = await db.raw(
+    `select entry_id from fill where id = any(?::bigint[])
+     union
+     select entry_id from movement where to_fill = any(?::bigint[]) or from_fill = any(?::bigint[])`,
+    [ids, ids, ids],
+  );
+  return rows.map((r: { entry_id: number }) => Number(r.entry_id));
+}
