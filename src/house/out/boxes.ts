@@ -40,10 +40,34 @@ export interface BoxesView {
   readonly wet: readonly BoxSeen[];
   readonly rows: readonly BoxSeen[];
   readonly due: number;
+  /** Colonies that were fed with wets, the newest first: what they stored since may be that honey again. */
+  readonly fed: readonly {
+    readonly colony: string;
+    readonly boxes: readonly string[];
+    readonly since: string;
+  }[];
+}
+
+/** Boxes that went back wet, by the colony they went onto. */
+function fedWith(boxes: readonly BoxRow[], zone: string): BoxesView["fed"] {
+  const by = new Map<string, { boxes: string[]; at: Date }>();
+  for (const b of boxes) {
+    if (stateOfBox(b) !== "returned" || !b.way_colony || !b.way_at || !(b.kind === "wets" && b.grams > 0))
+      continue;
+    const known = by.get(b.way_colony);
+    by.set(b.way_colony, {
+      boxes: [...(known?.boxes ?? []), b.tag],
+      at: known && known.at > b.way_at ? known.at : b.way_at,
+    });
+  }
+  return [...by]
+    .sort(([, a], [, b]) => b.at.getTime() - a.at.getTime())
+    .map(([colony, f]) => ({ colony, boxes: f.boxes, since: writtenDay(dayIn(zone, f.at)) }));
 }
 
 export async function boxesView(db: Knex, s: Pick<Snapshot, "house" | "now">): Promise<BoxesView> {
-  const rows = (await boxesNow(db)).map((b): BoxSeen => {
+  const boxes = await boxesNow(db);
+  const rows = boxes.map((b): BoxSeen => {
     const state = stateOfBox(b);
     const since = b.way_at ?? b.opened_at;
     const wet = state === "wet";
@@ -68,6 +92,7 @@ export async function boxesView(db: Knex, s: Pick<Snapshot, "house" | "now">): P
     rows,
     wet: rows.filter((r) => r.state === "wet"),
     due: rows.filter((r) => r.due).length,
+    fed: fedWith(boxes, s.house.zone),
     counts: BOX_STATES.map((state) => ({
       state,
       count: rows.filter((r) => r.state === state).length,

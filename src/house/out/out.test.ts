@@ -296,6 +296,8 @@ describe("boxes", () => {
       "1 box (41) back on colony 1, 0.40 kg of honey in them: fed with it.",
     );
     expect(await stateOf("41")).toMatchObject({ state: "returned", due: false });
+    const { fed } = await boxesView(house.db, await snapshot(house.db));
+    expect(fed).toMatchObject([{ colony: "1", boxes: ["41"] }]);
     await house.act("pull-supers", { supers: [{ tag: "41", colony: "1", cappedPct: 97, grossKg: 15.2 }] });
     expect(await stateOf("41")).toMatchObject({ state: "full" });
   });

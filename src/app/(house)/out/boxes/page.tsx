@@ -94,6 +94,17 @@ export default async function Boxes({ searchParams }: { searchParams: Promise<{ 
           </span>
         ))}
       </p>
+      {view.fed.length > 0 && (
+        <Panel title="Fed with wets" className="mb-3">
+          <ul>
+            {view.fed.slice(0, 60).map((f) => (
+              <li key={f.colony} className="border-b border-rule py-1">
+                <b>Colony {f.colony}</b> since {f.since}: {f.boxes.join(", ")}
+              </li>
+            ))}
+          </ul>
+        </Panel>
+      )}
       <Panel title="Boxes">
         {view.rows.length === 0 ? (
           <p className="text-ink-2">No box is set up yet.</p>
