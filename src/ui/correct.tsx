@@ -5,11 +5,13 @@ import { useState } from "react";
 import { plural } from "@/house/language/spoken";
 import type { CorrectionView } from "@/house/trace/correction";
 import { Field } from "./fields/field";
+import { forTheHouse } from "./fields/figure";
 
 interface Value {
   readonly path: string;
   readonly name: string;
   readonly value: string;
+  readonly unit: string;
 }
 type Standing =
   | { readonly step: "asking" }
@@ -41,7 +43,13 @@ export function Correct({ entry, values }: { entry: number; values: readonly Val
       const response = await fetch(`/api/v1/correct${really ? "?do=1" : ""}`, {
         method: "POST",
         headers: { "content-type": "application/json", "idempotency-key": really ? own : randomKey() },
-        body: JSON.stringify({ entry, path, value, ...(why.trim() === "" ? {} : { why }) }),
+        body: JSON.stringify({
+          entry,
+          path,
+          // A bare figure is in the unit this tablet reads.
+          value: forTheHouse(value, chosen?.unit || undefined),
+          ...(why.trim() === "" ? {} : { why }),
+        }),
       });
       const answer = await response.json();
       if (!response.ok) {

@@ -116,18 +116,30 @@ export const correct = defineCommand({
 });
 
 const WORDS: Readonly<Record<string, string>> = {
-  grossKg: "gross weight, kg",
+  grossKg: "gross weight",
+  emptyKg: "empty weight",
   colony: "colony",
   tag: "tag",
   at: "time",
   value: "reading",
-  kg: "weight, kg",
+  kg: "weight",
   cappedPct: "capped, %",
   jars: "jars",
-  jarG: "net a jar, g",
+  jarG: "net a jar",
+  sampleC: "sample's temperature",
+  honeyC: "honey's temperature",
+  tempC: "temperature",
 };
 
-/** "supers.1.grossKg" in words: "gross weight, kg, of supers 2". */
+/** The unit a value of an input is told in; "" where it has none. */
+export function unitOfPath(path: string): "kg" | "g" | "°C" | "" {
+  const last = path.split(".").at(-1) ?? "";
+  if (last === "kg" || /[a-z]Kg$/.test(last)) return "kg";
+  if (last === "jarG") return "g";
+  return /^(?:temp|sample|honey)C$/.test(last) ? "°C" : "";
+}
+
+/** "supers.1.grossKg" in words: "gross weight of supers 2". */
 export function saidPath(path: string): string {
   const keys = path.split(".");
   const last = keys.at(-1) ?? path;

@@ -1,8 +1,9 @@
 /** One entry of the tape: what was typed, what it rests on, what rests on it, what hangs on it. */
 import type { Knex } from "knex";
 import { clockIn, dayIn, whenIn, writtenDay } from "../language/clock";
+import { asWritten } from "../language/shown";
 import { sayAgain } from "../ledger/command";
-import { saidPath, valuesOf, WHEN } from "../ledger/correct";
+import { saidPath, unitOfPath, valuesOf, WHEN } from "../ledger/correct";
 import { chainFrom, entryById, isUndone, restedOn, restingOn } from "../ledger/records/entries";
 import { houseNow } from "../ledger/records/house";
 import { notesOf, type PaperRow, papersOf } from "../papers/records";
@@ -18,7 +19,14 @@ export interface EntryView {
   readonly undone: boolean;
   readonly correctable: boolean;
   /** Every value that was typed, by its path, as it was typed; the moment is one of them. */
-  readonly values: readonly { readonly path: string; readonly name: string; readonly value: string }[];
+  readonly values: readonly {
+    readonly path: string;
+    readonly name: string;
+    /** As whoever reads reads it. */
+    readonly value: string;
+    /** What a bare figure is typed in. */
+    readonly unit: string;
+  }[];
   readonly restsOn: readonly { readonly id: number; readonly say: string; readonly because: string }[];
   readonly resting: readonly { readonly id: number; readonly say: string; readonly because: string }[];
   /** All that follows, and all that follows from that. */
@@ -56,12 +64,13 @@ export async function entryView(db: Knex, id: number, now = new Date()): Promise
     undone,
     correctable: entry.undoable && !undone,
     values: [
-      ...valuesOf(entry.input).map((v) => ({
-        path: v.path,
-        name: saidPath(v.path),
-        value: String(v.value).slice(0, 200),
-      })),
-      { path: WHEN, name: "time it happened", value: at },
+      ...valuesOf(entry.input).map((v) => {
+        const unit = unitOfPath(v.path);
+        const figure =
+          typeof v.value === "number" && unit !== "" ? asWritten(v.value, unit) : String(v.value);
+        return { path: v.path, name: saidPath(v.path), value: figure.slice(0, 200), unit };
+      }),
+      { path: WHEN, name: "time it happened", value: at, unit: "" },
     ].slice(-MOST_VALUES),
     restsOn: behind.map((b) => ({ id: b.id, say: b.say, because: b.because })),
     resting: resting.slice(0, 60).map((r) => ({ id: r.entry_id, say: r.say, because: r.because })),

@@ -220,6 +220,9 @@ export default async function Season({
                   <span className="text-ink-2">
                     a colony, of {plural(y.colonies.length, "colony", "colonies")}
                   </span>
+                </summary>
+                <p className="flex items-center gap-3">
+                  How that is reckoned:
                   <Why
                     why={{
                       title: `How ${y.yard} is reckoned`,
@@ -241,7 +244,7 @@ export default async function Season({
                       change: "Another pull of the same colonies tells chance from difference.",
                     }}
                   />
-                </summary>
+                </p>
                 <SpreadBars
                   unit="kg"
                   label={`Colonies of ${y.yard}`}

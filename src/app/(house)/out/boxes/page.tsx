@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { houseDatabase } from "@/house/door";
-import { massFigureG, unitOf } from "@/house/language/shown";
+import { massFigureG, temp, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
 import { boxesView } from "@/house/out/boxes";
 import { STORED_HOW } from "@/house/out/commands/boxes";
@@ -66,7 +66,8 @@ export default async function Boxes({ searchParams }: { searchParams: Promise<{ 
           />
           <Caution>
             moth crystals (paradichlorobenzene) never go onto comb with honey, near food or into a room people
-            work in, and are not allowed everywhere. Freezing at −15 °C for two days kills every stage.
+            work in, and are not allowed everywhere. Freezing at {temp(-15, 0)} for two days kills every
+            stage.
           </Caution>
         </>
       )}

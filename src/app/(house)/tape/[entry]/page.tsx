@@ -46,8 +46,7 @@ export default async function Entry({ params }: { params: Promise<{ entry: strin
         <Panel title="This was wrong" className="mb-3">
           <p className="mb-2 text-[15px] text-ink-2">
             One value is changed, and what rests on it ({plural(view.followers, "entry", "entries")}) is taken
-            back and entered again, in your name. What is there now stays on the tape, struck out. Figures are
-            in kg, g and °C.
+            back and entered again, in your name. What is there now stays on the tape, struck out.
           </p>
           <Correct entry={view.id} values={view.values} />
         </Panel>
