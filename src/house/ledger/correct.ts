@@ -143,7 +143,12 @@ export function unitOfPath(path: string): "kg" | "g" | "°C" | "" {
 export function saidPath(path: string): string {
   const keys = path.split(".");
   const last = keys.at(-1) ?? path;
-  const name = WORDS[last] ?? last.replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`);
+  const name =
+    WORDS[last] ??
+    (unitOfPath(path) === "" ? last : last.replace(/(?:Kg|C|G)$/, "")).replace(
+      /([A-Z])/g,
+      (c) => ` ${c.toLowerCase()}`,
+    );
   const of = keys.slice(0, -1).map((k) => (/^\d+$/.test(k) ? String(Number(k) + 1) : k));
   return of.length > 0 ? `${name} of ${of.join(" ")}` : name;
 }

@@ -1,7 +1,7 @@
 /** One entry of the tape: what was typed, what it rests on, what rests on it, what hangs on it. */
 import type { Knex } from "knex";
 import { clockIn, dayIn, whenIn, writtenDay } from "../language/clock";
-import { asWritten } from "../language/shown";
+import { asWritten, retold } from "../language/shown";
 import { sayAgain } from "../ledger/command";
 import { saidPath, unitOfPath, valuesOf, WHEN } from "../ledger/correct";
 import { chainFrom, entryById, isUndone, restedOn, restingOn } from "../ledger/records/entries";
@@ -72,8 +72,12 @@ export async function entryView(db: Knex, id: number, now = new Date()): Promise
       }),
       { path: WHEN, name: "time it happened", value: at, unit: "" },
     ].slice(-MOST_VALUES),
-    restsOn: behind.map((b) => ({ id: b.id, say: b.say, because: b.because })),
-    resting: resting.slice(0, 60).map((r) => ({ id: r.entry_id, say: r.say, because: r.because })),
+    restsOn: behind.map((b) => ({ id: b.id, say: retold(b.say), because: retold(b.because) })),
+    resting: resting.slice(0, 60).map((r) => ({
+      id: r.entry_id,
+      say: retold(r.say),
+      because: retold(r.because),
+    })),
     followers: Math.max(0, chain.length - 1),
     papers,
     notes: notes.map((n) => ({ says: n.says, by: `${n.who}, ${whenIn(house.zone, n.at, now)}` })),
