@@ -143,9 +143,9 @@ async function carriedOut<S extends z.ZodType, O extends object>(
   definition: CommandDefinition<S, O>,
   input: z.output<S>,
   request: Request,
-  { id, actor, now, again }: { id: number; actor: Actor; now: Date; again?: number | undefined },
+  { id, actor, now, again }: { id: number; actor: Actor; now: Date; again?: EnteredAgain | undefined },
 ): Promise<{ work: Work; output: O }> {
-  const house: House = await houseNow(tx);
+  const house: House = again?.house ?? (await houseNow(tx));
   const work = new Work(tx, {
     entryId: id,
     at: happenedAt(request.at, now, house.zone),
@@ -153,7 +153,7 @@ async function carriedOut<S extends z.ZodType, O extends object>(
     actor,
     house,
     progress: request.progress,
-    again,
+    again: again?.of,
   });
   const output = await definition.run(work, input);
   await work.finish();
@@ -161,6 +161,14 @@ async function carriedOut<S extends z.ZodType, O extends object>(
 }
 
 /** An answer with the seal it got. */
+/** One of many that are entered again in a transaction: what is the same for all of them was looked up once. */
+export interface EnteredAgain {
+  /** The entry it takes the place of. */
+  readonly of: number;
+  readonly actor: Actor;
+  readonly house: House;
+}
+
 export type Performed = Answer & { readonly hash: string; readonly added: Work["added"] };
 
 export async function perform<S extends z.ZodType, O extends object>(
@@ -169,13 +177,13 @@ export async function perform<S extends z.ZodType, O extends object>(
   input: z.output<S>,
   request: Request,
   given: Date | undefined,
-  again?: number,
+  again?: EnteredAgain,
 ): Promise<Performed> {
   // One writer at a time for the whole house: the chain needs it, and the loser of a race reads what the winner left.
-  await tx("ledger_lock").where({ id: 1 }).forUpdate();
+  if (!again) await tx("ledger_lock").where({ id: 1 }).forUpdate();
   // Whoever waited is recorded after whoever went first.
   const now = given ?? new Date();
-  const actor: Actor = await actorNamed(tx, request.who);
+  const actor: Actor = again?.actor ?? (await actorNamed(tx, request.who));
   mustBeAllowed(actor, definition);
   const { nextId: id, lastHash, sameKey: known } = await beforeNew(tx, request.key);
   const asked = asJson(request.input);
@@ -211,7 +219,8 @@ export async function perform<S extends z.ZodType, O extends object>(
   };
   const hash = entryHash(entry);
   await tx("entry").insert({ ...entry, hash });
-  await tx.raw("select pg_notify('aumbry', ?)", [String(id)]);
+  // Of many at once the first tells: nobody hears of any before all are written.
+  if (!again) await tx.raw("select pg_notify('aumbry', ?)", [String(id)]);
   return {
     entry: id,
     say: definition.say(output, input),

@@ -13,6 +13,7 @@ import {
   ANY_HAND,
   defineCommand,
   definedCommand,
+  type EnteredAgain,
   inTransaction,
   mustBeAllowed,
   type Performed,
@@ -24,6 +25,7 @@ import {
 import { keepHead } from "./head";
 import { chainFrom, type EntryRow, entriesById, entryById, idsStatedBy, isUndone } from "./records/entries";
 import { firstOverdrawn } from "./records/fills";
+import { houseNow } from "./records/house";
 
 /** More that rests on one entry than this is a season, not a slip. */
 const MOST_FOLLOWERS = 600;
@@ -209,6 +211,7 @@ async function enterAgain(
     now,
     replaced,
     wanted,
+    same,
   }: {
     input: object;
     at: string;
@@ -216,6 +219,7 @@ async function enterAgain(
     now: Date | undefined;
     replaced: Replaced;
     wanted: ReadonlySet<string>;
+    same: Omit<EnteredAgain, "of">;
   },
 ): Promise<Performed> {
   const definition = definedCommand(one.command);
@@ -227,7 +231,10 @@ async function enterAgain(
     key: `${request.key.slice(0, 80)}.${n}`,
   };
   try {
-    const done = await perform(tx, definition, validated(definition, again), again, now, one.id);
+    const done = await perform(tx, definition, validated(definition, again), again, now, {
+      of: one.id,
+      ...same,
+    });
     replaced.set("entry", one.id, done.entry);
     for (const table of wanted) {
       const rows = done.added[table] ?? [];
@@ -269,6 +276,7 @@ async function corrected<Seen>(
   const entries = taken.flatMap((id) => known.get(id) ?? []);
   const wanted = new Set(entries.flatMap((e) => Object.values(definedCommand(e.command)?.names ?? {})));
   const replaced = new Replaced();
+  const same = { actor: await actorNamed(tx, request.who), house: await houseNow(tx) };
   const steps: CorrectedStep[] = [];
   const heads = [{ entry: first.entry, hash: first.hash }];
   for (const [n, one] of entries.entries()) {
@@ -280,6 +288,7 @@ async function corrected<Seen>(
       now,
       replaced,
       wanted,
+      same,
     });
     heads.push({ entry: done.entry, hash: done.hash });
     const was = sayAgain(one);
