@@ -30,6 +30,9 @@ const deeds = fc.record({
 
 const isSource = ({ kind }: { kind: string }): boolean => ["colony", "gain", "outside"].includes(kind);
 
+/** So often the house works on until what is seldom possible was possible once. */
+const ROUNDS = 4;
+
 describe("whatever people do", () => {
   let house: Awaited<ReturnType<typeof openTestHouse>>;
   beforeAll(async () => {
@@ -102,19 +105,37 @@ describe("whatever people do", () => {
       }),
       { numRuns: 44, seed: 20260815 },
     );
-    // What chance left out is done once on purpose.
-    for (const [name, deed] of CHOICES.filter(([name]) => !done.has(name)))
-      for (let a = 0; a < 24 && !done.has(name); a++) {
-        const dice = { a: a % 6, b: a % 5, kg: 3 + a / 4, back: a % 12 };
-        const input = deed(dice, await stateOf(house.db));
-        const who = { who: "Ines", device: "test", key: `law-${String(key++).padStart(8, "0")}` };
-        try {
-          await execute(house.db, COMMANDS.get(name) as CommandDefinition, { input, ...who });
-          done.set(name, 1);
-        } catch (fault) {
-          if (!(fault instanceof Refusal) || fault.status === 500) throw fault;
-        }
+    const tried = async (name: string, input: object): Promise<void> => {
+      const who = { who: "Ines", device: "test", key: `law-${String(key++).padStart(8, "0")}` };
+      try {
+        await execute(house.db, COMMANDS.get(name) as CommandDefinition, { input, ...who });
+        done.set(name, (done.get(name) ?? 0) + 1);
+      } catch (fault) {
+        if (!(fault instanceof Refusal) || fault.status === 500) throw fault;
       }
+    };
+    // What chance left out is done once on purpose; where the house as it stands has nothing for it, it works on a while.
+    let seed = 20260815;
+    const next = (n: number): number => {
+      seed = (seed * 48271) % 2147483647;
+      return seed % n;
+    };
+    for (let round = 0; round < ROUNDS && CHOICES.some(([name]) => !done.has(name)); round++) {
+      for (const [name, deed] of CHOICES.filter(([name]) => !done.has(name)))
+        for (let a = 0; a < 24 && !done.has(name); a++)
+          await tried(
+            name,
+            deed({ a: a % 6, b: a % 5, kg: 3 + a / 4, back: a % 12 }, await stateOf(house.db)),
+          );
+      for (let i = 0; i < 40; i++) {
+        const [name, deed] = CHOICES[next(CHOICES.length)] ?? [];
+        if (name && deed && name !== "undo")
+          await tried(
+            name,
+            deed({ a: next(6), b: next(6), kg: 1 + next(60) / 10, back: next(12) }, await stateOf(house.db)),
+          );
+      }
+    }
     const rare = [...COMMANDS.keys()].filter((name) => !done.has(name));
     // A plan's step or a run may find nothing to be done; whatever moves honey was done.
     expect(
