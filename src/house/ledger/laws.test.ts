@@ -190,7 +190,7 @@ describe("whatever people do", () => {
     );
     expect(await verifyChain(house.db)).toMatchObject({ intact: true });
     // Some thousand commands; a busy machine takes its time.
-  }, 400_000);
+  }, 900_000);
 
   it("the database reaches exactly what the core reaches, both ways, from every fill", async () => {
     const movements = await allMovements(house.db);
