@@ -191,7 +191,7 @@ export default async function Out({
               whenAsked: true,
             },
             { name: "price", label: "Price a kg", kind: "figure", span: 1 },
-            { name: "goesAlong", label: "The vessel goes along", kind: "check" },
+            { name: "goesAlong", label: "Goes along, to come back", kind: "check" },
             { name: "deposit", label: "Deposit", kind: "figure", span: 1 },
             { name: "despite", label: "Sent all the same, because", whenAsked: true, span: 3 },
           ]}
