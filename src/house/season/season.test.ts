@@ -79,8 +79,11 @@ describe("what the year was worth", () => {
     expect(v.kgPerHour).toBe(4);
     const [jar] = v.jars;
     expect(jar).toMatchObject({ filled: 40, sold: 8, price: 6, brought: 48 });
-    // Materials 0.50 and a tenth of an hour each at 20.
-    expect(jar?.cost).toMatchObject({ materials: 0.5, hours: 2, missing: [] });
+    // Materials 0.50; 4 h at 20 over the 23 kg pulled, a quarter of a kilogram of it in the jar.
+    expect(jar?.cost).toMatchObject({ materials: 0.5, missing: [] });
+    expect(jar?.cost.hours).toBeCloseTo((4 * 20 * 0.25) / 23, 9);
+    // Two colonies gave; the third is an owner's.
+    expect(v.earns).toMatchObject([{ yard: "Kiln Field", standing: 2, meanKg: 8 }]);
     expect(v.next?.pails).toBe(1);
     expect((await house.refused("price-material", { material: "nothing", price: 1 })).code).toBe(
       "unknown-material",

@@ -1,5 +1,5 @@
 /** What the year was worth: yields, what was lost, jars, hours and money, beside the goal and the year before. */
-import { median, rollups } from "d3-array";
+import { median, rollup, rollups } from "d3-array";
 import type { Knex } from "knex";
 import { DateTime } from "luxon";
 import {
@@ -20,7 +20,7 @@ import {
 import { dayIn } from "../language/clock";
 import { readingsOf } from "../readings/records/readings";
 import type { Snapshot } from "../standing/snapshot";
-import { usualPailKg } from "../vessels/records";
+import { colonies, usualPailKg } from "../vessels/records";
 import {
   colourByDay,
   combsBetween,
@@ -39,6 +39,8 @@ import {
 
 export interface YardEarns extends YardShrunk {
   readonly yard: string;
+  /** Colonies that stand there, also those nothing was pulled off: their honey is not known, and not in the mean. */
+  readonly standing: number;
 }
 
 export interface JarRow {
@@ -144,7 +146,7 @@ function waterByDay(
 }
 
 /** Colonies of a yard, each with what it gave at every pulling day of that yard. */
-function earning(combs: readonly SeasonComb[]): YardEarns[] {
+function earning(combs: readonly SeasonComb[], standing: ReadonlyMap<string, number>): YardEarns[] {
   const yards = [...new Set(combs.map((c) => c.yard))];
   return yards
     .map((yard) => {
@@ -153,6 +155,7 @@ function earning(combs: readonly SeasonComb[]): YardEarns[] {
       const colonies = [...new Set(there.map((c) => c.colony))];
       return {
         yard,
+        standing: Math.max(colonies.length, standing.get(yard) ?? 0),
         ...shrinkToYard(
           colonies.map((name) => ({
             name,
@@ -166,7 +169,13 @@ function earning(combs: readonly SeasonComb[]): YardEarns[] {
     .sort((a, b) => b.meanKg - a.meanKg);
 }
 
-function jarRows(lots: readonly SeasonLot[], rules: SeasonRules, hours: number | null): JarRow[] {
+/** @param pulledKg what the hours told were worked on: more is pulled than goes into jars in the same season */
+function jarRows(
+  lots: readonly SeasonLot[],
+  rules: SeasonRules,
+  hours: number | null,
+  pulledKg: number,
+): JarRow[] {
   const inJars = lots.filter((l) => l.vessel === null);
   const allG = inJars.reduce((g, l) => g + l.jars * l.nominal_g, 0);
   const keys = [...new Set(inJars.map((l) => `${l.honey_kind}|${l.nominal_g}`))];
@@ -189,8 +198,8 @@ function jarRows(lots: readonly SeasonLot[], rules: SeasonRules, hours: number |
         price,
         cost: jarCost({
           materials: told && filled > 0 ? list.reduce((s, l) => s + (l.materials ?? 0), 0) / filled : null,
-          // Hours go by the honey in the jar: they were told for the day, not for a size.
-          hoursPerJar: hours === null || allG === 0 ? null : (hours * jarG) / allG,
+          // Hours go by the honey in the jar, out of all that was worked on: what still stands in drums bears its part.
+          hoursPerJar: hours === null || allG === 0 ? null : (hours * jarG) / Math.max(allG, pulledKg * 1000),
           hourCost: rules.hour_cost,
           giveawayG:
             list.reduce((s, l) => s + (l.mean_fill_g - l.nominal_g) * l.jars, 0) / Math.max(1, filled),
@@ -214,13 +223,14 @@ export async function seasonView(db: Knex, s: Snapshot, year?: number): Promise<
     firstPull(db),
     goalOf(db, season.name),
   ]);
-  const [readings, colour, pailKg] = await Promise.all([
+  const [readings, colour, pailKg, hives] = await Promise.all([
     readingsOf(
       db,
       now.combs.map((c) => c.fillId),
     ),
     colourByDay(db, now.from, now.until),
     usualPailKg(db),
+    colonies(db),
   ]);
   const totals = totalsOf(now.combs, now.lots, now.hours, now.moved);
   const own = now.combs.filter((c) => c.owner === "");
@@ -229,7 +239,8 @@ export async function seasonView(db: Knex, s: Snapshot, year?: number): Promise<
   const back = own.filter((c) => c.leftKg !== null);
   const backKg = back.reduce((k, c) => k + c.kg, 0);
   const cameOut = backKg > 0 ? 1 - back.reduce((k, c) => k + (c.leftKg ?? 0), 0) / backKg : null;
-  const [biggest] = jarRows(now.lots, rules, totals.hours);
+  const jars = jarRows(now.lots, rules, totals.hours, totals.kg + totals.ownersKg);
+  const [biggest] = jars;
   const of = (by: (c: SeasonComb) => string) => grouped(own, (c) => by(c as SeasonComb));
   return {
     season,
@@ -249,9 +260,16 @@ export async function seasonView(db: Knex, s: Snapshot, year?: number): Promise<
       machine: of((c) => c.machine).filter((g) => g.name !== ""),
       super: of((c) => c.tag),
     },
-    earns: earning(own),
+    earns: earning(
+      own,
+      rollup(
+        hives.filter((c) => !(c.owner ?? "")),
+        (list) => list.length,
+        (c) => c.yard,
+      ),
+    ),
     outliers: outliers(own),
-    jars: jarRows(now.lots, rules, totals.hours),
+    jars,
     water: waterByDay(now.combs, readings),
     colour,
     hours: now.hours,

@@ -182,6 +182,9 @@ export default async function Season({
       {!empty && (
         <>
           <Panel title="What became of it" className="mb-3">
+            <p className="mb-2 text-[15px] text-ink-2">
+              Of all honey that went through the house, owners' and bought too.
+            </p>
             <dl className="grid grid-cols-2 gap-x-6 gap-y-2 md:grid-cols-4">
               {[
                 ["Left in the comb", mass(view.moved.wets / 1000)],
@@ -219,6 +222,7 @@ export default async function Season({
                   <span className="font-mono text-mass">{mass(y.meanKg)}</span>
                   <span className="text-ink-2">
                     a colony, of {plural(y.colonies.length, "colony", "colonies")}
+                    {y.standing > y.colonies.length && ` that gave; ${y.standing} stand there`}
                   </span>
                 </summary>
                 <p className="flex items-center gap-3">
