@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { gramsFromKg, written } from "@/core/units";
 import { isOverFull } from "@/core/vessels";
+import { mayTouchHeld } from "../../hold/gate";
 import { dayIn, momentOf, writtenDay } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { choice, day, list, massKg, note, pct } from "../../language/fields";
@@ -148,6 +149,7 @@ export const receiveHoney = defineCommand({
       );
     }
     for (const v of got) {
+      if (v.fillId !== null) await mayTouchHeld(work, [delivery, v.fillId], v.name, input.despite);
       const owners = await mayMeet(work, [delivery], { name: v.name, holds: v.fillId }, input.despite);
       const fillId =
         v.fillId ??

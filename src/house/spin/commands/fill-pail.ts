@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { gramsFromKg } from "@/core/units";
 import { isOverFull } from "@/core/vessels";
+import { mayTouchHeld } from "../../hold/gate";
 import { refuse } from "../../language/errors";
 import { count, massKg, tag } from "../../language/fields";
 import { asWritten, massG } from "../../language/shown";
@@ -107,6 +108,8 @@ export const fillPail = defineCommand({
           `What is kept apart would be mixed in ${name}: take another vessel, or pour it over with the reason.`,
           field,
         );
+      // Held honey is poured onto other honey with its reason, which this gate has no room for.
+      await mayTouchHeld(work, [standing.id, batch.fill_id], name, "", field);
     }
     const gained = await coverFromBatch(work, batch, net);
     const refilled = `${name} was filled again`;
