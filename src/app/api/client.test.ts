@@ -45,8 +45,22 @@ export const none = () => send({ base: "", who: "Ines" }, "sell-the-house", {});
     );
     execFileSync(
       "node_modules/.bin/tsc",
-      // biome-ignore format: one flag and its value a line would hide what they say
-      ["--ignoreConfig", "--noEmit", "--strict", "--target", "es2022", "--module", "esnext", "--moduleResolution", "bundler", "--lib", "es2022,dom", "--types", "", join(folder, "use.ts")],
+      [
+        "--ignoreConfig",
+        "--noEmit",
+        "--strict",
+        "--target",
+        "es2022",
+        "--module",
+        "esnext",
+        "--moduleResolution",
+        "bundler",
+        "--lib",
+        "es2022,dom",
+        "--types",
+        "",
+        join(folder, "use.ts"),
+      ],
       { encoding: "utf8" },
     );
     const { send, Refused } = await import(/* @vite-ignore */ file);
