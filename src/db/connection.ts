@@ -65,8 +65,9 @@ export function connect(url: string, { patient = false, most = 6 }: Manner = {})
       connectionTimeoutMillis: 3000,
       // The server's own limit comes first; this one is for a server that says nothing at all.
       ...(patient ? {} : { query_timeout: PATIENCE_MS + 300 }),
-      // A house fits into memory: looking one row up costs no more than reading the next one.
-      options: `-c random_page_cost=1.1${limits}`,
+      // A house fits into memory: looking one row up costs no more than reading the next one. What was answered as
+      // done is on its way to the disk, also where a server's own settings would answer sooner.
+      options: `-c random_page_cost=1.1 -c synchronous_commit=on${limits}`,
     },
     pool: {
       // A small machine opens connections slowly: few, and one is kept.

@@ -49,6 +49,18 @@ describe("the shape of the database", () => {
     expect(rows.map((r: { name: string }) => r.name).sort()).toEqual(["movement", "rests_on", "undone"]);
   });
 
+  it("answers once what was written is kept, whatever the server's own setting", async () => {
+    const careless = await cloneDatabase();
+    // A server that answers before it has kept anything forgets, when killed, what it answered.
+    await careless.owner.raw("alter database ?? set synchronous_commit = off", [
+      new URL(careless.url).pathname.slice(1),
+    ]);
+    const asked = connect(careless.url);
+    expect((await asked.raw("show synchronous_commit")).rows).toEqual([{ synchronous_commit: "on" }]);
+    await asked.destroy();
+    await careless.drop();
+  });
+
   it("reads big integers exactly or not at all", async () => {
     expect((await house.db.raw("select 9007199254740991::bigint as n")).rows[0].n).toBe(
       Number.MAX_SAFE_INTEGER,
