@@ -160,7 +160,6 @@ async function carriedOut<S extends z.ZodType, O extends object>(
   return { work, output };
 }
 
-/** An answer with the seal it got. */
 /** One of many that are entered again in a transaction: what is the same for all of them was looked up once. */
 export interface EnteredAgain {
   /** The entry it takes the place of. */
@@ -169,6 +168,7 @@ export interface EnteredAgain {
   readonly house: House;
 }
 
+/** An answer with the seal it got. */
 export type Performed = Answer & { readonly hash: string; readonly added: Work["added"] };
 
 export async function perform<S extends z.ZodType, O extends object>(
@@ -177,10 +177,11 @@ export async function perform<S extends z.ZodType, O extends object>(
   input: z.output<S>,
   request: Request,
   given: Date | undefined,
-  again?: EnteredAgain,
+  { again, tried = false }: { again?: EnteredAgain; tried?: boolean } = {},
 ): Promise<Performed> {
   // One writer at a time for the whole house: the chain needs it, and the loser of a race reads what the winner left.
-  if (!again) await tx("ledger_lock").where({ id: 1 }).forUpdate();
+  // What is only tried is taken back before anybody could read it, and takes no turn.
+  if (!again && !tried) await tx("ledger_lock").where({ id: 1 }).forUpdate();
   // Whoever waited is recorded after whoever went first.
   const now = given ?? new Date();
   const actor: Actor = again?.actor ?? (await actorNamed(tx, request.who));
@@ -220,7 +221,7 @@ export async function perform<S extends z.ZodType, O extends object>(
   const hash = entryHash(entry);
   await tx("entry").insert({ ...entry, hash });
   // Of many at once the first tells: nobody hears of any before all are written.
-  if (!again) await tx.raw("select pg_notify('aumbry', ?)", [String(id)]);
+  if (!again && !tried) await tx.raw("select pg_notify('aumbry', ?)", [String(id)]);
   return {
     entry: id,
     say: definition.say(output, input),

@@ -4,7 +4,7 @@ import { mix } from "@/core/ledger";
 import { reach } from "@/core/trace";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { correctionView } from "../trace/correction";
-import { correctEntry, valuesOf } from "./correct";
+import { correctEntry, tryCorrection, valuesOf } from "./correct";
 import { allMovements, reachInDatabase } from "./records/fills";
 import { verifyChain } from "./verify";
 
@@ -48,6 +48,26 @@ async function jarred() {
 }
 
 describe("this was wrong", () => {
+  it("while it is only looked at, others write, and the tape holds theirs alone", async () => {
+    const { pull } = await jarred();
+    let yards = 0;
+    const tried = await tryCorrection(
+      house.db,
+      asked({ entry: pull.entry, path: "supers.0.colony", value: "3", why: "" }),
+      {
+        look: async () => {
+          // Once before and once after everything is entered again, in the middle of what is tried.
+          await house.act("add-yard", { name: `Weir ${++yards}` });
+          return yards;
+        },
+      },
+    );
+    expect([tried.steps.length, yards]).toEqual([5, 2]);
+    expect(await house.db("entry").where({ command: "correct" })).toEqual([]);
+    expect(await house.db("entry").where({ command: "add-yard" }).whereLike("say", "%Weir%")).toHaveLength(2);
+    expect((await verifyChain(house.db)).intact).toBe(true);
+  });
+
   it("a colony corrected after bottling: the lot keeps its code and comes from the other colony, the wrong stays on the tape", async () => {
     const { pull, lot, batch } = await jarred();
     const before = await count();

@@ -232,8 +232,7 @@ async function enterAgain(
   };
   try {
     const done = await perform(tx, definition, validated(definition, again), again, now, {
-      of: one.id,
-      ...same,
+      again: { of: one.id, ...same },
     });
     replaced.set("entry", one.id, done.entry);
     for (const table of wanted) {
@@ -264,12 +263,12 @@ async function corrected<Seen>(
   tx: Knex.Transaction,
   request: Request,
   now: Date | undefined,
-  look: Look<Seen> | undefined,
+  { look, tried = false }: { look?: Look<Seen> | undefined; tried?: boolean } = {},
 ): Promise<Done<Seen>> {
   const input = validated(correct, request);
   const chain = look ? (await chainFrom(tx, input.entry, MOST_FOLLOWERS + 2)).map((c) => c.id) : [];
   const before = await look?.(tx, chain);
-  const first = await perform(tx, correct, input, request, now);
+  const first = await perform(tx, correct, input, request, now, { tried });
   if (first.repeated) return { entry: first.entry, say: first.say, steps: [], seen: null, heads: [] };
   const { taken } = first.output as { taken: number[] };
   const known = new Map((await entriesById(tx, taken)).map((e) => [e.id, e]));
@@ -300,12 +299,12 @@ async function corrected<Seen>(
 
 /** Does it, all or nothing. @throws Refusal with the entry that would not stand */
 export async function correctEntry(db: Knex, request: Request, now?: Date): Promise<Correction> {
-  const { heads, ...done } = await inTransaction(db, (tx) => corrected(tx, request, now, undefined));
+  const { heads, ...done } = await inTransaction(db, (tx) => corrected(tx, request, now));
   for (const head of heads) void keepHead(head);
   return done;
 }
 
-/** Says what it would change, and writes nothing. @throws Refusal exactly where `correctEntry` would */
+/** Says what it would change, and writes nothing; others write meanwhile. @throws Refusal exactly where `correctEntry` would */
 export async function tryCorrection<Seen>(
   db: Knex,
   request: Request,
@@ -314,7 +313,7 @@ export async function tryCorrection<Seen>(
   try {
     return await inTransaction(db, async (tx) => {
       mustBeAllowed(await actorNamed(tx, request.who), correct);
-      throw new Tried(await corrected(tx, request, now, look));
+      throw new Tried(await corrected(tx, request, now, { look, tried: true }));
     });
   } catch (outcome) {
     if (outcome instanceof Tried) return outcome.correction as Correction<Seen>;
