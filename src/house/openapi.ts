@@ -3,6 +3,7 @@ import { z } from "zod";
 import { COMMANDS, WORDS } from "./commands";
 import { MOST_READINGS, READING } from "./devices/posts";
 import { CSV_TABLE_NAMES } from "./files/tables";
+import { TOLD_NAMES } from "./files/told";
 import { correct } from "./ledger/correct";
 import { SCOPES } from "./recall/records";
 import { TRACE_KINDS } from "./trace";
@@ -11,7 +12,7 @@ const CSV_TABLE = {
   name: "table",
   in: "path",
   required: true,
-  schema: { type: "string", enum: CSV_TABLE_NAMES },
+  schema: { type: "string", enum: [...CSV_TABLE_NAMES, ...TOLD_NAMES] },
 };
 
 const problem = {

@@ -2,6 +2,8 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import type { CsvTable } from "@/house/files/tables";
+import type { ToldName } from "@/house/files/told";
 import { lateHeader } from "./late";
 import { Progress } from "./progress";
 
@@ -43,6 +45,19 @@ async function* linesOf(response: Response): AsyncGenerator<Told> {
   }
   if (rest.trim()) yield JSON.parse(rest);
 }
+
+const TABLES = {
+  "What there is": ["yards", "colonies", "supers", "vessels", "buyers", "materials", "orders"],
+  "What was done, each row at its time": [
+    "deliveries",
+    "readings",
+    "supplies",
+    "lots",
+    "prints",
+    "parcels",
+    "dispatches",
+  ],
+} as const satisfies Readonly<Record<string, readonly (CsvTable | ToldName)[]>>;
 
 /** Bringing a CSV file in: first a dry run that shows every problem by row, then all or nothing. */
 export function ImportFile() {
@@ -114,8 +129,12 @@ export function ImportFile() {
               setStanding({ step: "choosing" });
             }}
           >
-            {["yards", "colonies", "supers", "vessels", "buyers", "materials", "orders"].map((t) => (
-              <option key={t}>{t}</option>
+            {Object.entries(TABLES).map(([what, tables]) => (
+              <optgroup key={what} label={what}>
+                {tables.map((t) => (
+                  <option key={t}>{t}</option>
+                ))}
+              </optgroup>
             ))}
           </select>
         </div>

@@ -253,6 +253,13 @@ describe("the doors for devices, files and paper", () => {
     expect((await lines(await bring("supers", file))).at(-1)).toMatchObject({
       problem: { errors: [{ path: "row 2", message: "There is a super Q1 already." }] },
     });
+    // What was done comes in the same way, each row an entry.
+    const past = "when,what,in,country\n2001-05-01 10:00,opening,pail 1: 3 kg,Holmland\n";
+    expect((await lines(await bring("deliveries", past, "dry-run=1"))).at(-1)).toMatchObject({
+      done: { say: "1 delivery brought in from a file, each as an entry at its own time.", entry: null },
+    });
+    expect(await house.db("entry").where({ command: "receive-honey" })).toEqual([]);
+    expect((await lines(await bring("deliveries", past))).at(-1)?.done.entry).toBeGreaterThan(0);
   });
 });
 

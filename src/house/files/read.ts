@@ -1,7 +1,8 @@
 /** A CSV file as people have it: with or without a byte-order mark, commas, semicolons or tabs, decimal commas. */
 import Papa from "papaparse";
 import { Refusal } from "../language/errors";
-import { CSV_TABLES, type CsvTable, headAsRead } from "./tables";
+import { CSV_TABLES, type CsvColumn, type CsvTable, headAsRead } from "./tables";
+import { type ToldName, toldTable } from "./told";
 
 export const MOST_ROWS = 20_000;
 
@@ -71,10 +72,11 @@ const ALIKE: readonly (readonly string[])[] = [
   ["kg", "g", "lb", "oz"],
   ["l", "gal"],
   ["cm", "mm", "in"],
+  ["°c", "°f"],
 ];
 const alike = (a: string, b: string): boolean =>
   a === b || a === "" || b === "" || ALIKE.some((units) => units.includes(a) && units.includes(b));
-const UNIT_BEHIND = /[([](kg|g|lb|oz|L|gal|cm|mm|in)[)\]]$/i;
+const UNIT_BEHIND = /[([](kg|g|lb|oz|L|gal|cm|mm|in|°C|°F)[)\]]$/i;
 
 function plainHead(written: string): { name: string; unit: string } {
   const head = written.trim().slice(0, LONGEST_HEAD + 1);
@@ -89,12 +91,15 @@ function plainHead(written: string): { name: string; unit: string } {
   };
 }
 
+const columnsOf = (table: CsvTable | ToldName): readonly CsvColumn[] =>
+  table in CSV_TABLES ? CSV_TABLES[table as CsvTable].columns : toldTable(table as ToldName).columns;
+
 /** Rows by the table's own columns. @throws Refusal when heads are missing, unknown or twice, or there are too many rows */
 export function readCsv(
-  table: CsvTable,
+  table: CsvTable | ToldName,
   text: string,
 ): { rows: CsvRow[]; problems: { line: number; message: string }[] } {
-  const { columns } = CSV_TABLES[table];
+  const columns = columnsOf(table);
   const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ""), {
     delimiter: delimiterOf(text),
     skipEmptyLines: false,
@@ -151,11 +156,12 @@ export function readCsv(
       });
       continue;
     }
-    const long = cells.find((cell) => cell.length > LONGEST_CELL);
-    if (long !== undefined) {
+    const most = (i: number) => columns.find((c) => c.field === fields[i])?.longest ?? LONGEST_CELL;
+    const long = cells.findIndex((cell, i) => cell.length > most(i));
+    if (long >= 0) {
       problems.push({
         line,
-        message: `Row ${line} has a cell of ${long.length} characters; at most ${LONGEST_CELL} are read.`,
+        message: `Row ${line} has a cell of ${cells[long]?.length} characters; at most ${most(long)} are read.`,
       });
       continue;
     }

@@ -19,6 +19,8 @@ export interface CsvColumn {
   readonly field: string;
   readonly head: string;
   readonly needed?: boolean;
+  /** More characters in a cell than are read elsewhere. */
+  readonly longest?: number;
 }
 
 /** A figure in the unit of its head, fine enough that nothing is lost when the table is brought in again. */
@@ -29,7 +31,7 @@ const kg = (grams: number | null): string =>
 
 /** A column's head with the unit whoever reads reads in: "empty (lb)". */
 export const headAsRead = ({ head }: CsvColumn): string =>
-  head.replace(/\(([a-zA-Z]{1,4})\)$/, (_, unit: string) => `(${unitOf(unit)})`);
+  head.replace(/\((°?[a-zA-Z]{1,4})\)$/, (_, unit: string) => `(${unitOf(unit)})`);
 
 /** A cell that was left empty is a field that was left out. */
 const leftOut = (cells: Record<string, unknown>): Record<string, unknown> =>
@@ -230,12 +232,13 @@ export const CSV_TABLES = {
 export type CsvTable = keyof typeof CSV_TABLES;
 export const CSV_TABLE_NAMES = Object.keys(CSV_TABLES) as [CsvTable, ...CsvTable[]];
 
-/** The whole table as CSV, ready to be brought in again. */
-export async function writeCsv(db: Knex, table: CsvTable): Promise<string> {
-  const { columns, out } = CSV_TABLES[table];
-  const rows = await out(db);
-  return `${Papa.unparse(
+/** Rows of a table under its heads, RFC 4180. */
+export const asCsv = (columns: readonly CsvColumn[], rows: readonly Record<string, unknown>[]): string =>
+  `${Papa.unparse(
     { fields: columns.map(headAsRead), data: rows.map((r) => columns.map((c) => r[c.field] ?? "")) },
     { newline: "\r\n", escapeFormulae: true },
   )}\r\n`;
-}
+
+/** The whole table as CSV, ready to be brought in again. */
+export const writeCsv = async (db: Knex, table: CsvTable): Promise<string> =>
+  asCsv(CSV_TABLES[table].columns, await CSV_TABLES[table].out(db));

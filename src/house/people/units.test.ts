@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { METRIC, type Shown } from "@/core/units";
 import { decodeCsv, readCsv } from "../files/read";
 import { writeCsv } from "../files/tables";
+import { bringTold, writeTold } from "../files/told";
 import { readersAreFoundBy } from "../language/shown";
 import { unitsOfTheHouse } from "../ledger/records/house";
 import { understand } from "../line";
@@ -83,6 +84,36 @@ describe("units a house reads in", () => {
     for (const row of rows) {
       const pounds = Number(String(row.cells.emptyKg).split(" ")[0]);
       expect(before).toContain(Math.round(pounds * 453.59237));
+    }
+  });
+
+  it("what was done goes out in pounds and Fahrenheit, and a row of it is known again in any unit", async () => {
+    await house.act("add-instrument", { name: "PR-1" });
+    await house.act("receive-honey", {
+      what: "opening",
+      into: [{ vessel: "pail 1", kg: 20 }],
+      country: "Holmland",
+    });
+    await house.act("read-moisture", { pail: 1, value: 17.2, tempC: 24 });
+    reads = US;
+    const readings = await writeTold(house.db, "readings");
+    expect(readings.split("\r\n")[0]).toContain("sample (°F)");
+    expect(readings).toContain(",75.2,");
+    expect(await writeTold(house.db, "deliveries")).toContain("pail 1: 44.092 lb");
+    for (const name of ["readings", "deliveries"] as const) {
+      const { rows } = readCsv(name, await writeTold(house.db, name));
+      const asked = {
+        rows,
+        unread: [],
+        leaveOutBad: false,
+        dry: false,
+        who: "Ines",
+        device: "t",
+        key: "again-and-again",
+      };
+      await expect(bringTold(house.db, name, asked)).rejects.toMatchObject({
+        problems: [{ message: expect.stringContaining("stands on the tape already") }],
+      });
     }
   });
 

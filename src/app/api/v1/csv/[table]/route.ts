@@ -1,19 +1,23 @@
-import { asRefusal, COMMANDS, execute, mayAsk, Refusal, rehearse } from "@/house";
+import { type Answer, asRefusal, COMMANDS, execute, mayAsk, Refusal, rehearse } from "@/house";
 import { houseDatabase, houseWriting } from "@/house/door";
 import { decodeCsv, readCsv } from "@/house/files/read";
 import { CSV_TABLE_NAMES, type CsvTable, writeCsv } from "@/house/files/tables";
+import { bringTold, TOLD_NAMES, type ToldName, toldTable, writeTold } from "@/house/files/told";
 import { madeFile } from "../../../../files";
 import { boundedBytes, problem, sameSite, whoAsks } from "../../http";
 
 const MOST_BYTES = 4_000_000;
 
-async function tableNamed(params: Promise<{ table: string }>): Promise<CsvTable> {
+const NAMES: readonly (CsvTable | ToldName)[] = [...CSV_TABLE_NAMES, ...TOLD_NAMES];
+const isTold = (table: CsvTable | ToldName): table is ToldName => TOLD_NAMES.some((t) => t === table);
+
+async function tableNamed(params: Promise<{ table: string }>): Promise<CsvTable | ToldName> {
   const { table } = await params;
-  const found = CSV_TABLE_NAMES.find((t) => t === table);
+  const found = NAMES.find((t) => t === table);
   if (!found)
     throw new Refusal(
       "unknown-table",
-      `There is no table "${table.slice(0, 30)}". Tables are: ${CSV_TABLE_NAMES.join(", ")}.`,
+      `There is no table "${table.slice(0, 30)}". Tables are: ${NAMES.join(", ")}.`,
       404,
     );
   return found;
@@ -23,7 +27,8 @@ async function tableNamed(params: Promise<{ table: string }>): Promise<CsvTable>
 export async function GET(_: Request, { params }: { params: Promise<{ table: string }> }): Promise<Response> {
   try {
     const table = await tableNamed(params);
-    return madeFile(await writeCsv(houseDatabase(), table), {
+    const db = houseDatabase();
+    return madeFile(await (isTold(table) ? writeTold(db, table) : writeCsv(db, table)), {
       type: "text/csv; charset=utf-8; header=present",
       name: `${table}.csv`,
     });
@@ -43,7 +48,7 @@ export async function POST(
   try {
     sameSite(request);
     const table = await tableNamed(params);
-    const command = COMMANDS.get("import-rows");
+    const command = COMMANDS.get(isTold(table) ? toldTable(table).command : "import-rows");
     if (!command) throw new Error("The import has no command.");
     const who = whoAsks(request);
     await mayAsk(houseDatabase(), command, who);
@@ -51,14 +56,24 @@ export async function POST(
       throw new Refusal("not-csv", "Send the file as text/csv.", 415);
     const query = new URL(request.url).searchParams;
     const { rows, problems } = readCsv(table, decodeCsv(await boundedBytes(request, MOST_BYTES)));
+    const dry = query.get("dry-run") === "1";
+    const leaveOutBad = query.get("leave-out-bad") === "1";
     const asked = {
-      input: { table, rows, unread: problems, leaveOutBad: query.get("leave-out-bad") === "1" },
       who,
       device: request.headers.get("aumbry-device") ?? "browser",
-      at: request.headers.get("aumbry-at") ?? undefined,
       key: request.headers.get("idempotency-key") ?? `import-${crypto.randomUUID()}`,
     };
-    const dry = query.get("dry-run") === "1";
+    const at = request.headers.get("aumbry-at") ?? undefined;
+    /** Rows of what was done bear their own times; the others come in together, at the tablet's. */
+    const bring = (progress: (done: number, of: number) => void): Promise<Pick<Answer, "say" | "entry">> =>
+      isTold(table)
+        ? bringTold(houseWriting(), table, { ...asked, rows, unread: problems, leaveOutBad, dry, progress })
+        : (dry ? rehearse : execute)(houseWriting(), command, {
+            ...asked,
+            at,
+            input: { table, rows, unread: problems, leaveOutBad },
+            progress,
+          });
     const encoder = new TextEncoder();
     const stream = new ReadableStream<Uint8Array>({
       async start(controller) {
@@ -66,7 +81,7 @@ export async function POST(
         const progress = (done: number, of: number) => tell({ progress: { done, of } });
         try {
           progress(0, rows.length);
-          const answer = await (dry ? rehearse : execute)(houseWriting(), command, { ...asked, progress });
+          const answer = await bring(progress);
           tell({ done: { say: answer.say, entry: dry ? null : answer.entry, rows: rows.length } });
         } catch (fault) {
           const known = asRefusal(fault);
