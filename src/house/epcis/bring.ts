@@ -13,10 +13,12 @@ export interface Shipment {
   /** What that lot was made of, as far as the events say. */
   readonly madeOf: readonly string[];
   /** What `receive-honey` is told once a vessel is named. */
-  readonly receive: { readonly what: "bought"; readonly theirLot: string; readonly note: string } | null;
+  readonly receive: { readonly what: "bought"; readonly theirLot: string; readonly papers: string } | null;
 }
 
 const MOST = 500;
+/** So long is the name of their lot that `receive-honey` takes. */
+const THEIR_LOT = 40;
 
 /** The last part of a URI, as people read it. */
 const lastOf = (uri: string): string => {
@@ -40,7 +42,7 @@ export function shipmentsIn(document: unknown): Shipment[] {
     throw new Refusal("too-long", `At most ${MOST} shipments are read from one document.`, 422);
   return read.shipped.map((s) => {
     const bulk = s.uom === "KGM";
-    const theirLot = lastOf(s.what).slice(0, 60);
+    const theirLot = lastOf(s.what).slice(0, THEIR_LOT);
     return {
       theirLot,
       at: s.at,
@@ -51,7 +53,7 @@ export function shipmentsIn(document: unknown): Shipment[] {
         .filter((m) => m.to.includes(s.what))
         .flatMap((m) => m.of.map(lastOf))
         .slice(0, 50),
-      receive: bulk ? { what: "bought", theirLot, note: `EPCIS, shipped ${s.at.slice(0, 10)}` } : null,
+      receive: bulk ? { what: "bought", theirLot, papers: `EPCIS, shipped ${s.at.slice(0, 10)}` } : null,
     };
   });
 }

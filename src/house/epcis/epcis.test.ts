@@ -101,6 +101,18 @@ describe("events for other people's systems", () => {
       { to: "Fen Packers", kg: 5, jars: null, receive: { what: "bought" } },
     ]);
     expect(read[1]?.madeOf[0]).toMatch(/^1-\d+$/);
+    // The other house takes it in with its vessel and where it is from, and knows it by the sender's lot.
+    const other = await openTestHouse();
+    await other.equip();
+    const { say } = await other.act("receive-honey", {
+      ...read[1]?.receive,
+      supplier: "Test House",
+      country: "Holmland",
+      into: [{ vessel: "pail 1", kg: read[1]?.kg }],
+    });
+    expect(say).toContain("5.0 kg from Test House");
+    expect(await other.db("live_delivery").pluck("their_lot")).toEqual([read[1]?.theirLot]);
+    await other.close();
     for (const odd of [
       null,
       [],

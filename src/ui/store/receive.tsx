@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { massG } from "@/house/language/shown";
+import { asRead, massG } from "@/house/language/shown";
 import { capital } from "@/house/language/spoken";
 import type { StoreVessel } from "@/house/store/desk";
 import { Field } from "../fields/field";
@@ -9,6 +9,7 @@ import { forTheHouse } from "../fields/figure";
 import { type FieldSpec, inputFrom } from "../fields/spec";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
+import { TheirFile } from "./their-file";
 
 const BLANK: Readonly<Record<string, string>> = {
   what: "bought",
@@ -64,6 +65,18 @@ export function Receive({
         setInto([{ key: 0, vessel: "", kg: "" }]);
       }}
     >
+      <TheirFile
+        onChosen={({ kg, receive }) => {
+          setValues((now) => ({ ...now, ...receive }));
+          setInto(([first]) => [
+            {
+              key: first?.key ?? 0,
+              vessel: first?.vessel ?? "",
+              kg: kg === null ? "" : String(Number(asRead(kg, "kg").toFixed(3))),
+            },
+          ]);
+        }}
+      />
       <div className="flex flex-wrap gap-4">
         {field({
           name: "what",
