@@ -29,7 +29,7 @@ export async function faultyWire(url: string): Promise<FaultyWire> {
     }
     near.on("data", (chunk) => {
       if (fault === "silent") return;
-      const commits = left > 0 && /COMMIT/i.test(chunk.toString("latin1"));
+      const commits = left > 0 && /\bCOMMIT\b/i.test(chunk.toString("latin1"));
       if (commits && fault === "cut-before-commit") {
         left -= 1;
         near.destroy();
