@@ -6,6 +6,8 @@ const alias = { "@": fileURLToPath(new URL("./src", import.meta.url)) };
 export default defineConfig({
   resolve: { alias },
   test: {
+    // A test that waits for its database leaves the machine to another.
+    maxWorkers: "100%",
     projects: [
       {
         resolve: { alias },

@@ -1,4 +1,4 @@
-/** A served house of one's own for each test: its own database, its own copy of the built application. */
+/** A served house of one's own for each test: its own database, shown by the worker's copy of the application. */
 import { type ChildProcess, spawn } from "node:child_process";
 import { randomBytes } from "node:crypto";
 import { createServer } from "node:net";
@@ -34,11 +34,10 @@ export interface ServedHouse {
 async function serve(
   databaseUrl: string,
   children: Map<string, ChildProcess>,
-  chosen?: number,
-  tries = 3,
+  { at, program = "src/server/serve.ts", tries = 3 }: { at?: number; program?: string; tries?: number } = {},
 ): Promise<string> {
-  const port = chosen ?? (await freePort());
-  const child = spawn(process.execPath, ["--import", "tsx", "src/server/serve.ts"], {
+  const port = at ?? (await freePort());
+  const child = spawn(process.execPath, ["--import", "tsx", program], {
     env: {
       ...process.env,
       DATABASE_URL: databaseUrl,
@@ -47,7 +46,7 @@ async function serve(
       NODE_ENV: "production",
       TZ: "UTC",
     },
-    stdio: ["ignore", "pipe", "pipe"],
+    stdio: ["ignore", "pipe", "pipe", "ipc"],
   });
   const url = `http://127.0.0.1:${port}`;
   children.set(url, child);
@@ -64,45 +63,84 @@ async function serve(
       /EADDRINUSE/.test(said) ? resolve(true) : reject(new Error(`The server ended: ${said}`)),
     );
   });
-  if (taken && tries > 1) return serve(databaseUrl, children, chosen, tries - 1);
+  if (taken && tries > 1)
+    return serve(databaseUrl, children, { ...(at ? { at } : {}), program, tries: tries - 1 });
   return url;
 }
 
-async function withHouse(template: string, use: (house: ServedHouse) => Promise<void>): Promise<void> {
+const end = (child: ChildProcess): void => {
+  child.removeAllListeners("exit");
+  child.kill("SIGKILL");
+};
+
+/** The worker's copy of the application: it shows one house after another. */
+class Application {
+  private url = "";
+  private readonly children = new Map<string, ChildProcess>();
+
+  /** Shows the house in a database, and says where. */
+  async show(databaseUrl: string): Promise<{ url: string; child: ChildProcess }> {
+    const running = this.children.get(this.url);
+    if (running?.connected) {
+      await new Promise<void>((resolve) => {
+        running.once("message", () => resolve());
+        running.send({ databaseUrl });
+      });
+    } else this.url = await serve(databaseUrl, this.children, { program: "e2e/served.ts" });
+    return { url: this.url, child: this.children.get(this.url) as ChildProcess };
+  }
+
+  end(): void {
+    for (const child of this.children.values()) end(child);
+  }
+}
+
+async function withHouse(
+  application: Application,
+  page: Page,
+  template: string,
+  use: (house: ServedHouse) => Promise<void>,
+): Promise<void> {
   const name = `aumbry_e2e_${randomBytes(5).toString("hex")}`;
   const admin = connect(testServerUrl("postgres"), { patient: true, most: 2 });
   await admin.raw(`create database ${name} template ${template}`);
   const ownerUrl = testServerUrl(name);
   const databaseUrl = asApplication(ownerUrl);
-  const children = new Map<string, ChildProcess>();
-  const end = (child: ChildProcess) => {
-    child.removeAllListeners("exit");
-    child.kill("SIGKILL");
-  };
+  const copies = new Map<string, ChildProcess>();
   try {
-    const url = await serve(databaseUrl, children);
+    const { url, child } = await application.show(databaseUrl);
     await use({
       url,
       databaseUrl,
       ownerUrl,
-      secondCopy: (by = {}) => serve(by.databaseUrl ?? databaseUrl, children, by.port),
-      kill: (at) => {
-        const child = children.get(at);
-        if (child) end(child);
-      },
+      secondCopy: ({ databaseUrl: by = databaseUrl, port } = {}) =>
+        serve(by, copies, port ? { at: port } : {}),
+      kill: (at) => end(copies.get(at) ?? child),
     });
   } finally {
-    for (const child of children.values()) end(child);
+    // Nobody looks at a house any more that is taken down.
+    for (const open of page.context().pages()) await open.goto("about:blank").catch(() => {});
+    for (const copy of copies.values()) end(copy);
     await admin.raw(`drop database if exists ${name} with (force)`);
     await admin.destroy();
   }
 }
 
-export const test = base.extend<{ emptyHouse: ServedHouse; demoHouse: ServedHouse; ines: Page }>({
-  // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the fixture's needs off this pattern.
-  emptyHouse: async ({}, use) => withHouse(EMPTY, use),
-  // biome-ignore lint/correctness/noEmptyPattern: as above
-  demoHouse: async ({}, use) => withHouse(DEMO, use),
+export const test = base.extend<
+  { emptyHouse: ServedHouse; demoHouse: ServedHouse; ines: Page },
+  { application: Application }
+>({
+  application: [
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the fixture's needs off this pattern.
+    async ({}, use) => {
+      const application = new Application();
+      await use(application);
+      application.end();
+    },
+    { scope: "worker" },
+  ],
+  emptyHouse: async ({ application, page }, use) => withHouse(application, page, EMPTY, use),
+  demoHouse: async ({ application, page }, use) => withHouse(application, page, DEMO, use),
   /** A page in the demo house with Ines standing at the tablet. */
   ines: async ({ page, demoHouse }, use) => {
     await page.context().addCookies([{ name: "aumbry-who", value: "Ines", url: demoHouse.url }]);
