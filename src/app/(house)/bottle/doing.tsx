@@ -3,18 +3,20 @@ import { volumetricFillG } from "@/core/bottling";
 import { scaleToday } from "@/house/bottle/weighings";
 import { devicesAtHand } from "@/house/devices/view";
 import { houseDatabase } from "@/house/door";
-import { dayIn, daysLater, whenIn, writtenDay } from "@/house/language/clock";
+import { dayIn, whenIn, writtenDay } from "@/house/language/clock";
 import { jar, massG, quantity, temp } from "@/house/language/shown";
 import { capital } from "@/house/language/spoken";
 import { MATERIAL_KINDS } from "@/house/materials/kinds";
 import { deliveriesView, openOrders, stockView } from "@/house/materials/plan";
 import { settledAt } from "@/house/settle/settling";
+import { buyerNames } from "@/house/standing/lists";
 import type { Snapshot } from "@/house/standing/snapshot";
 import { Caution, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import type { FieldSpec } from "@/ui/fields/spec";
 import { FillJars } from "@/ui/fill-jars";
 import { JarPlan } from "@/ui/jar-plan";
+import { TakeOrder } from "@/ui/out/take-order";
 import { RecordTable } from "@/ui/table/record";
 import { WeighJars } from "@/ui/weigh-jars";
 import { holdingField } from "../holding";
@@ -427,25 +429,7 @@ async function Stock({ s }: { s: Snapshot }) {
           { name: "worth", label: "A filled jar brings", kind: "figure", span: 1 },
         ]}
       />
-      <CommandForm
-        command="take-order"
-        label="Take an order"
-        keep={["buyer"]}
-        fields={[
-          { name: "buyer", label: "Buyer", span: 3 },
-          { name: "jars", label: "Jars", kind: "figure", span: 1 },
-          { name: "jarG", label: "Net a jar", unit: "g", kind: "figure", span: 1 },
-          { name: "honeyKind", label: "Kind of honey", span: 2, hint: "any when left out" },
-          {
-            name: "by",
-            label: "Wanted by",
-            kind: "day",
-            span: 2,
-            value: daysLater(dayIn(s.house.zone, s.now), 7),
-          },
-          { name: "price", label: "Price of a jar", kind: "figure", span: 1 },
-        ]}
-      />
+      <TakeOrder buyers={await buyerNames(db)} today={dayIn(s.house.zone, s.now)} />
       {orders.length > 0 && (
         <Panel title="Orders that wait" className="mb-3">
           <RecordTable

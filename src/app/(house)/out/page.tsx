@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { houseDatabase } from "@/house/door";
-import { dayIn, daysLater, writtenDay } from "@/house/language/clock";
+import { dayIn, writtenDay } from "@/house/language/clock";
 import { jar, massFigureG, massG, unitOf } from "@/house/language/shown";
 import { capital, plural } from "@/house/language/spoken";
 import { outView, saidOrder } from "@/house/out/view";
@@ -13,6 +13,7 @@ import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
 import { MarketBack } from "@/ui/out/market-back";
 import { Pick } from "@/ui/out/pick";
+import { TakeOrder } from "@/ui/out/take-order";
 import { RecordTable } from "@/ui/table/record";
 import { houseAsItStands } from "../../read";
 
@@ -94,21 +95,7 @@ export default async function Out({
           }))}
         />
       )}
-      {search.do === "order" && (
-        <CommandForm
-          command="take-order"
-          label="Take the order"
-          keep={["buyer"]}
-          fields={[
-            { name: "buyer", label: "Buyer", offers: buyers, placeholder: "Harbour Deli", span: 3 },
-            { name: "jars", label: "Jars", kind: "figure", span: 1 },
-            { name: "jarG", label: "Net a jar", unit: "g", kind: "figure", span: 1 },
-            { name: "honeyKind", label: "Kind of honey", span: 2, hint: "any when left out" },
-            { name: "by", label: "Wanted by", kind: "day", span: 2, value: daysLater(today, 7) },
-            { name: "price", label: "Price of a jar", kind: "figure", span: 1 },
-          ]}
-        />
-      )}
+      {search.do === "order" && <TakeOrder buyers={buyers} today={today} />}
       {search.do === "return" && (
         <CommandForm
           command="take-back"
