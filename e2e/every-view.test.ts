@@ -1,3 +1,4 @@
+import { gzipSync } from "node:zlib";
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { expect, ready, test } from "./house";
@@ -138,6 +139,27 @@ for (const part of [0, 1, 2])
       await fitsEveryWidth(page, view);
     }
   });
+
+/** What a slow tablet fetches and reads before a screen answers, compressed; the rest comes when it is wanted. */
+const MOST_FIRST_BYTES = 220_000;
+
+test("no screen asks for more scripts first than a slow tablet bears", async ({ request, demoHouse }) => {
+  const sizes = new Map<string, number>();
+  for (const view of VIEWS) {
+    const html = await (await request.get(demoHouse.url + view)).text();
+    const scripts = [...html.matchAll(/<script[^>]{0,400}? src="([^"]{1,300})"[^>]{0,400}>/g)]
+      .filter(([tag]) => !/nomodule/i.test(tag))
+      .map(([, src = ""]) => src);
+    let first = 0;
+    for (const src of new Set(scripts)) {
+      if (!sizes.has(src))
+        sizes.set(src, gzipSync(await (await request.get(demoHouse.url + src)).body()).length);
+      first += sizes.get(src) ?? 0;
+    }
+    expect(scripts.length, view).toBeGreaterThan(5);
+    expect(first, view).toBeLessThanOrEqual(MOST_FIRST_BYTES);
+  }
+});
 
 test("the lamp theme keeps its contrast", async ({ ines: page, demoHouse }) => {
   await page.context().addCookies([{ name: "aumbry-theme", value: "lamp", url: demoHouse.url }]);

@@ -12,13 +12,11 @@ import { settledAt } from "@/house/settle/settling";
 import { buyerNames } from "@/house/standing/lists";
 import type { Snapshot } from "@/house/standing/snapshot";
 import { Caution, Panel } from "@/ui/bench";
+import { FillJars, JarPlan, WeighJars } from "@/ui/bottle";
 import { CommandForm } from "@/ui/fields/command-form";
 import type { FieldSpec } from "@/ui/fields/spec";
-import { FillJars } from "@/ui/fill-jars";
-import { JarPlan } from "@/ui/jar-plan";
 import { TakeOrder } from "@/ui/out/take-order";
 import { RecordTable } from "@/ui/table/record";
-import { WeighJars } from "@/ui/weigh-jars";
 import { holdingField } from "../holding";
 
 export interface BottleSearch {

@@ -9,7 +9,7 @@ import { Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
 import { Ahead } from "@/ui/room/ahead";
-import { StackBoard } from "@/ui/room/stack-board";
+import { StackBoard } from "@/ui/room/stacks";
 import { houseAsItStands } from "../../read";
 import { type RoomSearch, WORK } from "./doing";
 

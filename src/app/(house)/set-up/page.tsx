@@ -10,12 +10,10 @@ import { choiceOf } from "@/house/language/shown-said";
 import { UNITS_COOKIE } from "@/house/language/units-cookie";
 import { SCHOOL_SAID, SETTLE_SCHOOLS } from "@/house/settle/kinds";
 import { setUpView } from "@/house/standing/set-up";
-import { AddDevice } from "@/ui/add-device";
 import { Lead, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
-import { BringLogo } from "@/ui/label/logo";
 import { SCHOOL } from "@/ui/pull/words";
-import { ThisTablet } from "@/ui/this-tablet";
+import { AddDevice, BringLogo, ThisTablet } from "@/ui/set-up";
 import { houseAsItStands } from "../../read";
 import { Seals } from "./seals";
 

@@ -9,7 +9,7 @@ import { CAUTION, WARMER_KINDS } from "@/house/warmth/kinds";
 import { lookOf } from "@/house/warmth/view";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
-import { WarmPlan } from "@/ui/settle/warm-plan";
+import { WarmPlan } from "@/ui/settle";
 import { Pour } from "@/ui/store";
 import { holdingField } from "../holding";
 

@@ -13,7 +13,7 @@ import { howLong, warmerCards } from "@/house/warmth/view";
 import { Doings, Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Figure } from "@/ui/figures/figure";
-import { Columns } from "@/ui/settle/columns";
+import { Columns } from "@/ui/settle";
 import { Warmers } from "@/ui/settle/warmers";
 import { houseAsItStands } from "../../read";
 import { SettleDoing, type SettleSearch } from "./doing";

@@ -9,9 +9,8 @@ import { plansView, pullSheetView, type YardView } from "@/house/yard/view";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import type { FieldSpec } from "@/ui/fields/spec";
-import { ImportFile } from "@/ui/import-file";
-import { PullPlans } from "@/ui/plans";
 import { PullSheet } from "@/ui/pull";
+import { ImportFile, PullPlans } from "@/ui/yard";
 import { type BayDoing, doingsOf } from "../doings";
 
 interface Given {

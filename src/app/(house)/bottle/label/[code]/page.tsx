@@ -11,7 +11,7 @@ import { plural } from "@/house/language/spoken";
 import { Lead, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
-import { LabelBench } from "@/ui/label/bench";
+import { LabelBench } from "@/ui/label";
 import { RecordTable } from "@/ui/table/record";
 import { decoded } from "../../../../address";
 import { houseAsItStands } from "../../../../read";

@@ -5,11 +5,11 @@ import { NET_RULES, type NetRules, readWeights } from "@/core/bottling";
 import { AtField, type Judged, judged, type KnownWeight } from "@/house/bottle/judged";
 import { dutySaid, giveawaySaid, inspectorSaid, scaleInWords } from "@/house/bottle/said";
 import { asRead, asReckoned, jar, unitOf, weighedG } from "@/house/language/shown";
-import { Field } from "./fields/field";
-import { figureIn, jarIn, massIn } from "./fields/figure";
-import { SaysStanding } from "./fields/standing";
-import { useCommand } from "./fields/use-command";
-import { type DeviceAtHand, FromDevice } from "./from-device";
+import { Field } from "../fields/field";
+import { figureIn, jarIn, massIn } from "../fields/figure";
+import { SaysStanding } from "../fields/standing";
+import { useCommand } from "../fields/use-command";
+import { type DeviceAtHand, FromDevice } from "../from-device";
 
 // Drawn narrow, so that its figures are large on a phone too.
 const W = 440;

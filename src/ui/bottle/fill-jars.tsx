@@ -4,12 +4,12 @@ import { useState } from "react";
 import { massFigure, unitOf } from "@/house/language/shown";
 
 import { capital } from "@/house/language/spoken";
-import { Field } from "./fields/field";
-import { asProposed, figureIn, figureOf, forTheHouse, jarIn, massIn } from "./fields/figure";
-import { type FieldSpec, inputFrom } from "./fields/spec";
-import { SaysStanding } from "./fields/standing";
-import { useCommand } from "./fields/use-command";
-import { Tick } from "./tick";
+import { Field } from "../fields/field";
+import { asProposed, figureIn, figureOf, forTheHouse, jarIn, massIn } from "../fields/figure";
+import { type FieldSpec, inputFrom } from "../fields/spec";
+import { SaysStanding } from "../fields/standing";
+import { useCommand } from "../fields/use-command";
+import { Tick } from "../tick";
 
 interface VesselChoice {
   /** "pail 12" */

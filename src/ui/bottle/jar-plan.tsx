@@ -6,9 +6,9 @@ import { useState } from "react";
 import { mass, massG } from "@/house/language/shown";
 import { capital, plural } from "@/house/language/spoken";
 import type { JarPlanView } from "@/house/materials/plan";
-import { Field } from "./fields/field";
-import { asProposed, figureIn, forTheHouse } from "./fields/figure";
-import { useAsked } from "./use-asked";
+import { Field } from "../fields/field";
+import { asProposed, figureIn, forTheHouse } from "../fields/figure";
+import { useAsked } from "../use-asked";
 
 /** The honey in the vessel as a bar, parted by the jars it fills. */
 function Bar({ view }: { view: JarPlanView }) {
