@@ -10,9 +10,9 @@ import type { z } from "zod";
 import { asRefusal, fromZod, Refusal } from "../language/errors";
 import { asKept, readsOtherwise, retold } from "../language/shown";
 import { mustBeWritable } from "../language/writable";
-import { type Actor, actorNamed, type Role } from "../people/records";
+import { type Actor, actorNamed, actorOf, type Role } from "../people/records";
 import { keepHead } from "./head";
-import { beforeNew, type EntryRow } from "./records/entries";
+import { beforeNew, beforeNewInHouse, type EntryRow, writeEntry } from "./records/entries";
 import { type House, houseNow } from "./records/house";
 import { deedsOf, entryHash } from "./seal";
 import { Work } from "./work";
@@ -143,9 +143,14 @@ async function carriedOut<S extends z.ZodType, O extends object>(
   definition: CommandDefinition<S, O>,
   input: z.output<S>,
   request: Request,
-  { id, actor, now, again }: { id: number; actor: Actor; now: Date; again?: EnteredAgain | undefined },
+  {
+    id,
+    actor,
+    now,
+    house,
+    again,
+  }: { id: number; actor: Actor; now: Date; house: House; again?: number | undefined },
 ): Promise<{ work: Work; output: O }> {
-  const house: House = again?.house ?? (await houseNow(tx));
   const work = new Work(tx, {
     entryId: id,
     at: happenedAt(request.at, now, house.zone),
@@ -153,7 +158,7 @@ async function carriedOut<S extends z.ZodType, O extends object>(
     actor,
     house,
     progress: request.progress,
-    again: again?.of,
+    again,
   });
   const output = await definition.run(work, input);
   await work.finish();
@@ -184,9 +189,12 @@ export async function perform<S extends z.ZodType, O extends object>(
   if (!again && !tried) await tx("ledger_lock").where({ id: 1 }).forUpdate();
   // Whoever waited is recorded after whoever went first.
   const now = given ?? new Date();
-  const actor: Actor = again?.actor ?? (await actorNamed(tx, request.who));
+  const before = again
+    ? { ...(await beforeNew(tx, request.key)), ...again }
+    : await beforeNewInHouse(tx, request.key);
+  const { nextId: id, lastHash, sameKey: known, house } = before;
+  const actor: Actor = "crew" in before ? actorOf(before.crew, request.who) : before.actor;
   mustBeAllowed(actor, definition);
-  const { nextId: id, lastHash, sameKey: known } = await beforeNew(tx, request.key);
   const asked = asJson(request.input);
   if (known) {
     if (known.command !== definition.name || canonicalize(known.input) !== canonicalize(asked)) {
@@ -201,7 +209,13 @@ export async function perform<S extends z.ZodType, O extends object>(
       added: {},
     };
   }
-  const { work, output } = await carriedOut(tx, definition, input, request, { id, actor, now, again });
+  const { work, output } = await carriedOut(tx, definition, input, request, {
+    id,
+    actor,
+    now,
+    house,
+    again: again?.of,
+  });
   const entry = {
     id,
     command: definition.name,
@@ -219,9 +233,8 @@ export async function perform<S extends z.ZodType, O extends object>(
     deeds: deedsOf(work.added),
   };
   const hash = entryHash(entry);
-  await tx("entry").insert({ ...entry, hash });
   // Of many at once the first tells: nobody hears of any before all are written.
-  if (!again && !tried) await tx.raw("select pg_notify('aumbry', ?)", [String(id)]);
+  await writeEntry(tx, { ...entry, hash }, !again && !tried);
   return {
     entry: id,
     say: definition.say(output, input),
@@ -349,7 +362,12 @@ export async function rehearse<S extends z.ZodType, O extends object>(
     return await inTransaction(db, async (tx) => {
       const actor = await actorNamed(tx, request.who);
       mustBeAllowed(actor, definition);
-      const { output } = await carriedOut(tx, definition, input, request, { id: NO_ENTRY, actor, now });
+      const { output } = await carriedOut(tx, definition, input, request, {
+        id: NO_ENTRY,
+        actor,
+        now,
+        house: await houseNow(tx),
+      });
       throw new Rehearsed({
         entry: NO_ENTRY,
         say: definition.say(output, input),

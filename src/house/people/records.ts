@@ -11,9 +11,14 @@ export interface Actor {
 
 export const crewNow = (db: Knex): Promise<Actor[]> => db("live_crew").orderBy("id").select("name", "role");
 
-/** Whoever stands at the tablet. Before a crew is named, everyone leads. */
-export async function actorNamed(db: Knex, name: string): Promise<Actor> {
-  const crew = await crewNow(db);
+/** The crew as one column of a question that asks other things too. */
+export const CREW_AS_JSON =
+  "(select coalesce(json_agg(json_build_object('name', name, 'role', role) order by id), '[]') from live_crew)";
+
+/** Whoever stands at the tablet. Before a crew is named, everyone leads. @throws Refusal for a name that is not there */
+export const actorNamed = async (db: Knex, name: string): Promise<Actor> => actorOf(await crewNow(db), name);
+
+export function actorOf(crew: readonly Actor[], name: string): Actor {
   const asked = name.trim();
   if (crew.length === 0) return { name: asked.slice(0, 40) || "House", role: "lead" };
   const found = crew.find((c) => c.name.toLowerCase() === asked.toLowerCase());

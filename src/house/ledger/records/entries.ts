@@ -1,4 +1,6 @@
 import type { Knex } from "knex";
+import { type Actor, CREW_AS_JSON } from "../../people/records";
+import { HOUSE_AS_JSON, type House, houseOf } from "./house";
 
 /** Any row that was stated by an entry. */
 export interface Stated {
@@ -42,15 +44,34 @@ export interface Before {
   readonly sameKey: Pick<EntryRow, "id" | "command" | "input" | "output" | "say" | "hash"> | null;
 }
 
-export async function beforeNew(db: Knex, key: string): Promise<Before> {
-  const { rows } = await db.raw(
-    `select nextval('entry_id_seq') as "nextId",
-            coalesce((select hash from entry order by id desc limit 1), ?) as "lastHash",
+const BEFORE = `nextval('entry_id_seq') as "nextId",
+            coalesce((select hash from entry order by id desc limit 1), :genesis) as "lastHash",
             (select jsonb_build_object('id', id, 'command', command, 'input', input, 'output', output, 'say', say, 'hash', hash)
-               from entry where idempotency_key = ?) as "sameKey"`,
-    [GENESIS, key],
-  );
+               from entry where idempotency_key = :key) as "sameKey"`;
+
+export async function beforeNew(db: Knex, key: string): Promise<Before> {
+  const { rows } = await db.raw(`select ${BEFORE}`, { genesis: GENESIS, key });
   return rows[0];
+}
+
+/** The same, and who works in which house: one question while others wait for their turn. */
+export async function beforeNewInHouse(
+  db: Knex,
+  key: string,
+): Promise<Before & { readonly crew: readonly Actor[]; readonly house: House }> {
+  const { rows } = await db.raw(`select ${BEFORE}, ${CREW_AS_JSON} as crew, ${HOUSE_AS_JSON} as house`, {
+    genesis: GENESIS,
+    key,
+  });
+  return { ...rows[0], house: houseOf(rows[0].house) };
+}
+
+/** Writes an entry; `told`, everybody hears of it once it is there. */
+export async function writeEntry(db: Knex, entry: EntryRow, told: boolean): Promise<void> {
+  const made = db<EntryRow>("entry").insert(entry);
+  if (told)
+    await db.raw("with made as (?) select pg_notify('aumbry', id::text) from made", [made.returning("id")]);
+  else await made;
 }
 
 /** An entry as the tape shows it; what was typed may be a megabyte and stays behind. */

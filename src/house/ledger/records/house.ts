@@ -49,18 +49,36 @@ export const UNNAMED_HOUSE: House = {
   entry_id: null,
 };
 
-export async function houseNow(db: Knex): Promise<House> {
-  const newest = (table: string, columns: string) =>
-    `(select ${columns} from ${table} x order by ${newestFirst("x")} limit 1)`;
-  const { rows } = await db.raw(`
+const newest = (table: string, columns: string): string =>
+  `(select ${columns} from ${table} x order by ${newestFirst("x")} limit 1)`;
+
+/** What is set up of the house, as one column of a question that asks other things too. */
+export const HOUSE_AS_JSON = `(select row_to_json(h) from (
     select row_to_json(p) as profile, row_to_json(j) as rules, row_to_json(r) as room, u.shown
       from (select 1) one
       left join ${newest("live_house_profile", "*")} p on true
       left join ${newest("live_judging_rules", "school, sealed_pct, shake_max_pct")} j on true
       left join ${newest("live_room_profile", "beetle_hours, spin_temp_c, dehumidifier_l_day")} r on true
-      left join ${newest("live_shown_units", "shown")} u on true`);
-  const { profile, rules, room, shown } = rows[0];
-  return { ...UNNAMED_HOUSE, ...profile, ...rules, ...room, shown };
+      left join ${newest("live_shown_units", "shown")} u on true) h)`;
+
+export interface HouseAsJson {
+  readonly profile: Partial<House> | null;
+  readonly rules: Partial<House> | null;
+  readonly room: Partial<House> | null;
+  readonly shown: string | null;
+}
+
+export const houseOf = ({ profile, rules, room, shown }: HouseAsJson): House => ({
+  ...UNNAMED_HOUSE,
+  ...profile,
+  ...rules,
+  ...room,
+  shown,
+});
+
+export async function houseNow(db: Knex): Promise<House> {
+  const { rows } = await db.raw(`select ${HOUSE_AS_JSON} as house`);
+  return houseOf(rows[0].house);
 }
 
 /** The units and styles the house reads in. */
