@@ -5,6 +5,7 @@ import { blendDecisions } from "../blend/decisions";
 import { bottleDecisions } from "../bottle/decisions";
 import { holdDecisions } from "../hold/decisions";
 import { hotRoomDecisions } from "../hot-room/decisions";
+import { keptDecisions } from "../kept/decisions";
 import { outDecisions } from "../out/decisions";
 import { settleDecisions } from "../settle/decisions";
 import { floorDecisions } from "../spin/decisions";
@@ -104,7 +105,7 @@ const OF_BAY: Record<BayName, (s: Snapshot) => readonly Decision[]> = {
   Settle: settleDecisions,
   Store: (s) => [...holdDecisions(s), ...storeDecisions(s), ...blendDecisions(s)],
   Bottle: bottleDecisions,
-  Out: outDecisions,
+  Out: (s) => [...outDecisions(s), ...keptDecisions(s)],
 };
 
 function workedOut(s: Snapshot): Decision[] {

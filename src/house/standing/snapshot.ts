@@ -10,6 +10,7 @@ import { holdsNow } from "../hold/now";
 import type { HoldRow } from "../hold/records";
 import { type RoomState, roomState } from "../hot-room/room";
 import { type WaitingSuper, withReadings } from "../hot-room/waiting";
+import { type KeptNow, keptNow } from "../kept/status";
 import { dayIn, todayFrom } from "../language/clock";
 import type { HoneyVessel } from "../ledger/kinds";
 import { heldByKind, movementsOf } from "../ledger/records/fills";
@@ -90,6 +91,8 @@ export interface Snapshot {
   readonly held: { readonly open: readonly HoldRow[]; readonly on: ReadonlyMap<number, readonly HoldRow[]> };
   /** When a recall was last tried, and since when anything has left at all. */
   readonly recall: { readonly last: Date | null; readonly first_sent: Date | null };
+  /** How the house's backups stand; null where none are kept. */
+  readonly kept: KeptNow | null;
   readonly sentGrams: number;
   /** Honey and wax in cappings bins, honey left in spun combs, wax won: grams in all. */
   readonly besides: { readonly cappings: number; readonly wets: number; readonly wax: number };
@@ -127,6 +130,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     products,
     onHold,
     tried,
+    kept,
   ] = await Promise.all([
     runsOfBatches(
       db,
@@ -167,6 +171,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     productsNow(db, { house, now }),
     holdsNow(db, house.zone, now),
     lastTried(db),
+    keptNow(),
   ]);
   const [warmthOf, strainedOf, skimmedOf, inspectedOf] = [
     group(stood.warmth, (r) => r.fill_id),
@@ -219,6 +224,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     lots,
     held: onHold,
     recall: tried,
+    kept,
     sentGrams: besides.parcel,
     besides: { cappings: besides.cappings, wets: besides.wets, wax: besides.wax },
     toWeighEmpty: toWeigh,

@@ -29,6 +29,7 @@ const IN_ORDER = [
   "mayBeSpun",
   "waitsForAnother",
   "toBeRead",
+  "backup",
   "whenThereIsTime",
   "held",
   "skim",

@@ -15,6 +15,7 @@ import { CommandForm } from "@/ui/fields/command-form";
 import { SCHOOL } from "@/ui/pull/words";
 import { AddDevice, BringLogo, ThisTablet } from "@/ui/set-up";
 import { houseAsItStands } from "../../read";
+import { Backups } from "./backups";
 import { Seals } from "./seals";
 
 export const metadata: Metadata = { title: "Set-up" };
@@ -365,6 +366,13 @@ export default async function SetUp() {
           .
         </p>
       </Panel>
+      {s.kept && (
+        <Panel title="Backups" className="mt-4">
+          <div id="backups">
+            <Backups kept={s.kept} now={s.now} zone={house.zone} />
+          </div>
+        </Panel>
+      )}
     </>
   );
 }
