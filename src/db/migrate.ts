@@ -64,16 +64,21 @@ const source = (steps: readonly string[]): Knex.MigrationSource<string> => ({
 /** Any number that nothing else locks. */
 const MIGRATING = 417_000;
 
-/** Brings the database to the newest shape, or as far as `steps`; copies starting together wait for each other. */
+/**
+ * Brings the database to the newest shape, or as far as `steps`, in one piece: where a step fails, the house is as it
+ * was. Copies starting together wait for each other.
+ */
 export async function migrate(db: Knex, steps: readonly string[] = STEPS): Promise<string[]> {
   const held = await db.client.acquireConnection();
   try {
     await held.query("select pg_advisory_lock($1)", [MIGRATING]);
-    const [, done] = (await db.migrate.latest({
-      migrationSource: source(steps),
-      tableName: "migration",
-    })) as [number, string[]];
-    return done;
+    return await db.transaction(async (tx) => {
+      const [, done] = (await tx.migrate.latest({
+        migrationSource: source(steps),
+        tableName: "migration",
+      })) as [number, string[]];
+      return done;
+    });
   } finally {
     await held.query("select pg_advisory_unlock($1)", [MIGRATING]);
     await db.client.releaseConnection(held);

@@ -7,6 +7,12 @@ import type { Knex } from "knex";
  */
 export const showLive = (db: Knex, table: string) =>
   db.raw(`
+    -- Houses of the first months show their facts without the moment in front: such a view is made anew.
+    do $$ begin
+      if exists (select from information_schema.columns where table_schema = current_schema
+                  and table_name = 'live_${table}' and ordinal_position = 1 and column_name <> 'stated_at')
+      then drop view live_${table}; end if;
+    end $$;
     create or replace view live_${table} as
       select coalesce(e.happened_at, 'infinity') as stated_at, t.*
         from ${table} t left join entry e on e.id = t.entry_id
