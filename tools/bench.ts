@@ -11,6 +11,8 @@ import { arrangeLoad } from "@/core/extraction";
 import { carriedHeat } from "@/core/heat/carry";
 import { mix } from "@/core/ledger";
 import { connect } from "@/db";
+// Every command there is, for what is entered again.
+import "@/house";
 import { solver } from "@/house/blend/solver";
 import { tryCorrection } from "@/house/ledger/correct";
 import { behind, movementsOf, reachInDatabase } from "@/house/ledger/records/fills";
