@@ -1,5 +1,5 @@
 /** One template of an empty house and one of the demo; every test clones its own. */
-import { connect, letIn, migrate } from "@/db";
+import { connect, letIn, lookAtTables, migrate } from "@/db";
 import { APPLICATION, asApplication, testServerUrl } from "@/db/testing/clone";
 import { loadDemo } from "@/demo";
 import { DEMO, EMPTY } from "./house";
@@ -20,5 +20,8 @@ export default async function globalSetup(): Promise<void> {
   const demo = connect(asApplication(testServerUrl(DEMO)), PATIENT);
   await loadDemo(demo, new Date());
   await demo.destroy();
+  const owner = connect(testServerUrl(DEMO), PATIENT);
+  await lookAtTables(owner);
+  await owner.destroy();
   await admin.destroy();
 }

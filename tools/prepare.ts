@@ -2,7 +2,7 @@
  * Brings a house's database to the newest shape as its owner (AUMBRY_OWNER_URL), lets the application's role in,
  * seals what was made before seals took in everything, and with --demo fills an empty house with the demo.
  */
-import { closeDatabase, connect, database, letIn, migrate } from "@/db";
+import { closeDatabase, connect, database, letIn, lookAtTables, migrate } from "@/db";
 import { loadDemo } from "@/demo";
 import { sealForward } from "@/house/ledger/seal-forward";
 
@@ -14,9 +14,10 @@ if (done.length > 0) console.log(`· database brought up to date (${done.join(",
 if (ownerUrl !== applicationUrl) await letIn(owner, decodeURIComponent(new URL(applicationUrl).username));
 const sealed = await sealForward(owner);
 if (sealed > 0) console.log(`· ${sealed} earlier entries sealed with all they moved and stated`);
-await owner.destroy();
 if (process.argv.includes("--demo")) {
   const loaded = await loadDemo(database(), new Date(), (text) => console.log(`· demo house: ${text}`));
   if (!loaded) console.log("· the demo house is there already; it is kept as it stands");
 }
+await lookAtTables(owner);
+await owner.destroy();
 await closeDatabase();

@@ -36,10 +36,32 @@ export const recordsFailedWithin = (ms: number): boolean =>
 /** An answer of the server has five letters of code; what is about its being there begins with one of these. */
 const ABOUT_BEING_THERE = /^(?:08|53|57|58)/;
 
+interface Asked {
+  readonly text: string;
+  readonly values?: readonly unknown[];
+  name?: string;
+}
+
+/** Questions by their text; a list of another length is another text, and of those there is no end. */
+const names = new Map<string, string>();
+const MOST_NAMES = 1500;
+const MOST_VALUES = 12;
+
+/** The same question is planned once for a connection, not each time it is asked: the views are deep. */
+function planOnce(asked: unknown): void {
+  const { text, values = [], name } = (asked ?? {}) as Asked;
+  if (typeof text !== "string" || name || values.length > MOST_VALUES || !/^\s*(?:select|with)\b/i.test(text))
+    return;
+  if (!names.has(text) && names.size < MOST_NAMES) names.set(text, `q${names.size}`);
+  const known = names.get(text);
+  if (known) (asked as Asked).name = known;
+}
+
 /** A connection whose question was not answered in time still has it open: it is thrown away, not used again. */
 function dropWhenSilent(raw: RawConnection): void {
   const ask = raw.query.bind(raw) as (...asked: unknown[]) => unknown;
   raw.query = ((...asked: unknown[]) => {
+    planOnce(asked[0]);
     const heard = asked.at(-1);
     if (typeof heard !== "function") return ask(...asked);
     const listening: Heard = (fault, result) => {

@@ -1,5 +1,5 @@
 export { letIn } from "./application";
 export { closeDatabase, connect, database, recordsFailedWithin, writingDatabase } from "./connection";
 export { type Ears, listen, recordsAnswer } from "./listen";
-export { migrate, STEPS } from "./migrate";
+export { lookAtTables, migrate, STEPS } from "./migrate";
 export { reach } from "./reach";

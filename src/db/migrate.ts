@@ -84,3 +84,11 @@ export async function migrate(db: Knex, steps: readonly string[] = STEPS): Promi
     await db.client.releaseConnection(held);
   }
 }
+
+/**
+ * The records look at their tables anew. What holds a row or two is never looked at by itself, and taken for large:
+ * then every newest word is sought among all entries there are.
+ */
+export async function lookAtTables(db: Knex): Promise<void> {
+  await db.raw("analyze");
+}

@@ -5,7 +5,7 @@
 import { mkdir, readdir, rename, rm, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { DateTime } from "luxon";
-import { connect } from "@/db";
+import { connect, lookAtTables } from "@/db";
 import { type KeptStatus, STATUS_FILE, statusIn, statusText } from "@/house/kept/status";
 import { exportJson } from "./as-json";
 import { backup } from "./backup";
@@ -87,6 +87,7 @@ export async function keepNow({ url, folder, keeper, zone, now = new Date() }: N
     };
     await writeJson(url, join(folder, `house-${day}.json`));
     await letGo(folder);
+    await lookAt(url);
   } catch (cause) {
     const said = `${(cause as Error).message ?? cause}`.split("\n", 1)[0]?.slice(0, 500);
     fault = said || "It is not known why.";
@@ -96,6 +97,12 @@ export async function keepNow({ url, folder, keeper, zone, now = new Date() }: N
   const status: KeptStatus = { triedAt: now.toISOString(), fault, last };
   await writeDown(folder, status);
   return status;
+}
+
+/** The night is the time for it. */
+async function lookAt(url: string): Promise<void> {
+  const db = connect(url, { patient: true, most: 1 });
+  await lookAtTables(db).finally(() => db.destroy());
 }
 
 /** The same house as any program can read it. */

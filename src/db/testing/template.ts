@@ -1,7 +1,7 @@
 /** Vitest's global set-up: one template database, migrated once; each test file clones it. */
 import { letIn } from "../application";
 import { connect } from "../connection";
-import { migrate } from "../migrate";
+import { lookAtTables, migrate } from "../migrate";
 import { APPLICATION, TEMPLATE, testServerUrl } from "./clone";
 
 export async function setup(): Promise<void> {
@@ -17,5 +17,6 @@ export async function setup(): Promise<void> {
   const template = connect(testServerUrl(TEMPLATE), { patient: true });
   await migrate(template);
   await letIn(template, APPLICATION);
+  await lookAtTables(template);
   await template.destroy();
 }
