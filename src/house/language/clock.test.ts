@@ -1,5 +1,17 @@
+import fc from "fast-check";
+import { DateTime } from "luxon";
 import { describe, expect, it } from "vitest";
-import { ageBetween, dayIn, momentOf, monthsLater, todayFrom, whenIn, writtenDay } from "./clock";
+import {
+  ageBetween,
+  dayIn,
+  momentOf,
+  monthsLater,
+  timeOfDayIn,
+  todayFrom,
+  wallTimeIn,
+  whenIn,
+  writtenDay,
+} from "./clock";
 
 const at = (iso: string): Date => new Date(iso);
 
@@ -7,6 +19,53 @@ describe("the house's clock", () => {
   it("knows which day it is where the house stands, not where the server does", () => {
     expect(dayIn("Pacific/Auckland", at("2026-08-12T13:00:00Z"))).toBe("2026-08-13");
     expect(dayIn("America/Los_Angeles", at("2026-08-13T03:00:00Z"))).toBe("2026-08-12");
+  });
+
+  it("shows day and time as Luxon does, in every zone, around each change of the clocks", () => {
+    const zones = [
+      "UTC",
+      "Europe/Lisbon",
+      "America/St_Johns",
+      "Australia/Lord_Howe",
+      "Pacific/Chatham",
+      "Pacific/Apia",
+      "Asia/Kolkata",
+    ];
+    const offsetAt = (zone: string, ms: number) => DateTime.fromMillis(ms, { zone }).offset;
+    // The very moments of the changes of 1990 to 2040, and any others.
+    const [from, until, month] = [Date.UTC(1990), Date.UTC(2040), 30 * 86_400_000];
+    const changes = zones.flatMap((zone) => {
+      const found: number[] = [];
+      for (let ms = from; ms < until; ms += month) {
+        let [before, after] = [ms, ms + month];
+        if (offsetAt(zone, before) === offsetAt(zone, after)) continue;
+        while (after - before > 1) {
+          const middle = Math.floor((before + after) / 2);
+          if (offsetAt(zone, middle) === offsetAt(zone, before)) before = middle;
+          else after = middle;
+        }
+        found.push(after);
+      }
+      return found;
+    });
+    expect(changes.length).toBeGreaterThan(300);
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...zones),
+        fc.oneof(fc.constantFrom(...changes), fc.integer({ min: 631_152_000_000, max: 2_208_988_800_000 })),
+        fc.oneof(fc.integer({ min: -5, max: 5 }), fc.integer({ min: -7_200_000, max: 7_200_000 })),
+        (zone, near, off) => {
+          const moment = new Date(near + off);
+          const luxon = DateTime.fromJSDate(moment, { zone });
+          expect([dayIn(zone, moment), timeOfDayIn(zone, moment), wallTimeIn(zone, moment)]).toEqual([
+            luxon.toISODate(),
+            luxon.toFormat("HH:mm"),
+            luxon.toFormat("yyyy-MM-dd'T'HH:mm"),
+          ]);
+        },
+      ),
+      { numRuns: 3000 },
+    );
   });
 
   it("books a day's thing at its noon, and today's at this moment", () => {

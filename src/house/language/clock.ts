@@ -1,17 +1,35 @@
 import { DateTime } from "luxon";
 import { clockSaid, dayOfYearSaid, daySaid, weekdayOf, weekdaySaid } from "./said-time";
 
+/** Clocks change at whole minutes (the time zone database, since 1972). */
+const MINUTE_MS = 60_000;
+const MOST_OFFSETS = 20_000;
+const offsets = new Map<string, number>();
+
+/** Minutes a zone's clock is ahead of UTC at a moment; screens ask it of the same moments again and again. */
+function offsetMin(zone: string, ms: number): number {
+  const key = `${zone} ${Math.floor(ms / MINUTE_MS)}`;
+  let known = offsets.get(key);
+  if (known === undefined) {
+    if (offsets.size >= MOST_OFFSETS) offsets.clear();
+    known = DateTime.fromMillis(ms, { zone }).offset;
+    offsets.set(key, known);
+  }
+  return known;
+}
+
+/** What a zone's clock shows at a moment, as the same figures in UTC. @throws RangeError for no moment or no zone */
+const shownAt = (zone: string, at: Date): Date =>
+  new Date(at.getTime() + offsetMin(zone, at.getTime()) * MINUTE_MS);
+
 /** Days and hours as the house's own clock shows them. */
-export const dayIn = (zone: string, at: Date): string =>
-  DateTime.fromJSDate(at, { zone }).toISODate() as string;
+export const dayIn = (zone: string, at: Date): string => shownAt(zone, at).toISOString().slice(0, 10);
 /** "14:20": the time of the day as it is kept and reckoned with. */
-export const timeOfDayIn = (zone: string, at: Date): string =>
-  DateTime.fromJSDate(at, { zone }).toFormat("HH:mm");
+export const timeOfDayIn = (zone: string, at: Date): string => shownAt(zone, at).toISOString().slice(11, 16);
 /** The same as it is said: "14:20" or "2:20 pm". */
 export const clockIn = (zone: string, at: Date): string => clockSaid(timeOfDayIn(zone, at));
 /** "2026-08-13T14:30": day and time as a field takes them. */
-export const wallTimeIn = (zone: string, at: Date): string =>
-  DateTime.fromJSDate(at, { zone }).toFormat("yyyy-MM-dd'T'HH:mm");
+export const wallTimeIn = (zone: string, at: Date): string => shownAt(zone, at).toISOString().slice(0, 16);
 export const shortDayIn = (zone: string, at: Date): string => weekdaySaid(dayIn(zone, at));
 export const writtenDay = daySaid;
 export const daysLater = (isoDay: string, days: number): string =>
@@ -19,14 +37,15 @@ export const daysLater = (isoDay: string, days: number): string =>
 export const monthsLater = (isoDay: string, months: number): string =>
   DateTime.fromISO(isoDay).plus({ months }).toISODate() as string;
 
+const DAY_MS = 86_400_000;
+
 /** "14:20" today, "Fri 14:20" within a week, "12 Aug 14:20" otherwise. */
 export function whenIn(zone: string, at: Date, now: Date): string {
-  const there = DateTime.fromJSDate(at, { zone });
-  const here = DateTime.fromJSDate(now, { zone });
+  const [there, here] = [shownAt(zone, at).getTime(), shownAt(zone, now).getTime()];
   const clock = clockIn(zone, at);
-  if (there.hasSame(here, "day")) return clock;
+  if (Math.floor(there / DAY_MS) === Math.floor(here / DAY_MS)) return clock;
   const day = dayIn(zone, at);
-  const near = Math.abs(there.diff(here, "days").days) < 6;
+  const near = Math.abs(there - here) < 6 * DAY_MS;
   return `${near ? weekdayOf(day) : dayOfYearSaid(day)} ${clock}`;
 }
 
