@@ -1,5 +1,5 @@
 /** The one door screens and routes come in by: they never see the database's own folder. */
-import { database, listen, recordsAnswer, recordsFailedWithin, writingDatabase } from "@/db";
+import { closeDatabase, database, listen, recordsAnswer, recordsFailedWithin, writingDatabase } from "@/db";
 import { unitsOfTheHouse } from "./ledger/records/house";
 
 /** For reading. */
@@ -9,5 +9,7 @@ export const houseWriting = writingDatabase;
 export const hearEntries = listen;
 export const houseAnswers = recordsAnswer;
 export const houseFailedWithin = recordsFailedWithin;
+/** Lets go of the records, when all is said. */
+export const leaveHouse = closeDatabase;
 /** The units and styles the house reads in. */
 export const houseUnits = () => unitsOfTheHouse(database());

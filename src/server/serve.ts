@@ -2,10 +2,12 @@
 import { randomBytes } from "node:crypto";
 import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
 import next from "next";
-import { houseAnswers, houseFailedWithin } from "@/house/door";
+import { houseAnswers, houseFailedWithin, leaveHouse } from "@/house/door";
 import { awayPage } from "./away-page";
 import { HEADERS, isScreen, namesOf, policy, readsUnits, turnedAway } from "./door";
+import { Ending } from "./ending";
 import { inUnitsOf } from "./readers";
+import { follow, fromHere, log, metrics } from "./told";
 
 const port = Number(process.env.PORT ?? 4170);
 const hostname = process.env.HOST ?? "127.0.0.1";
@@ -47,7 +49,25 @@ function sayAwayInstead(response: ServerResponse, page: string): void {
   };
 }
 
+const ending = new Ending();
+
+/** What is asked of the server itself; true where that was it. */
+async function ofTheServer(request: IncomingMessage, response: ServerResponse): Promise<boolean> {
+  const path = request.url?.split("?", 1)[0];
+  if (path === "/metrics" && fromHere(request)) {
+    const { type, text } = await metrics();
+    answer(response, 200, type, text);
+    return true;
+  }
+  const alive = path === "/api/v1/health/live";
+  if (!alive && !(path === "/api/v1/health/ready" && ending.isEnding)) return false;
+  answer(response, alive ? 200 : 503, "application/json", JSON.stringify({ ok: alive }));
+  return true;
+}
+
 async function serve(request: IncomingMessage, response: ServerResponse): Promise<void> {
+  follow(request, response);
+  ending.watch(response);
   for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
   const { method, url = "/", headers } = request;
   const turned = turnedAway({ method, url, host: headers.host }, names);
@@ -68,6 +88,9 @@ async function serve(request: IncomingMessage, response: ServerResponse): Promis
       }),
     );
   }
+  // On a line that is kept, whoever asks next would be cut off.
+  if (ending.isEnding) response.setHeader("connection", "close");
+  if (await ofTheServer(request, response)) return;
   const nonce = randomBytes(16).toString("base64");
   const rules = policy(nonce);
   // The application puts the nonce it finds here on its own scripts.
@@ -92,7 +115,7 @@ const server = createServer(
   { maxHeaderSize: 32_768, requestTimeout: 60_000, headersTimeout: 15_000 },
   (request, response) => {
     serve(request, response).catch((fault: unknown) => {
-      console.error(fault);
+      log.error({ id: response.getHeader("x-request-id"), err: fault }, "broke");
       if (!response.headersSent) response.writeHead(500).end();
       else response.destroy();
     });
@@ -105,8 +128,9 @@ server.on("error", (fault) => {
 server.listen(port, hostname, () => console.log(`Ready in ${hostname}:${port}`));
 
 for (const signal of ["SIGTERM", "SIGINT"] as const)
-  process.on(signal, () => {
-    server.close();
-    server.closeAllConnections();
-    setTimeout(() => process.exit(0), 200);
+  process.once(signal, async () => {
+    log.info({ signal }, "ends");
+    await ending.end(server);
+    await leaveHouse();
+    process.exit(0);
   });

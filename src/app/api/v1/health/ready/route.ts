@@ -1,0 +1,1 @@
+export { dynamic, GET } from "../route";
