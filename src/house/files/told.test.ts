@@ -173,6 +173,12 @@ describe("tables of what was done", () => {
     expect((await refused(bring(house, "readings", `when,of,reading\n${many}\n`))).message).toMatch(
       /at most 500/,
     );
+    const odd = `when,of,reading,more\n${ago(2)},pail 1,17,"{""__proto__"":{""scale"":""brix""}}"\n${ago(2)},pail 1,17,[1]\n`;
+    const { problems } = await refused(bring(house, "readings", odd));
+    expect(problems.map((p) => p.message)).toEqual([
+      expect.stringContaining("no field"),
+      expect.stringContaining("what was written there"),
+    ]);
     await house.act("add-crew", { name: "Ines", role: "lead" });
     await house.act("add-crew", { name: "Ada", role: "auditor" });
     const fault = await refused(
