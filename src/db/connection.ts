@@ -36,6 +36,9 @@ export const recordsFailedWithin = (ms: number): boolean =>
 /** An answer of the server has five letters of code; what is about its being there begins with one of these. */
 const ABOUT_BEING_THERE = /^(?:08|53|57|58)/;
 
+/** "cached plan must not change result type" (PostgreSQL, from memory of its source). */
+const PLAN_OF_BEFORE = "0A000";
+
 interface Asked {
   readonly text: string;
   readonly values?: readonly unknown[];
@@ -67,7 +70,9 @@ function dropWhenSilent(raw: RawConnection): void {
     const listening: Heard = (fault, result) => {
       const { code = "", message = "" } = (fault ?? {}) as { code?: string; message?: string };
       if (fault && (code.length !== 5 || ABOUT_BEING_THERE.test(code))) noteFault();
-      if (message === "Query read timeout") raw.connection.stream.destroy(fault as Error);
+      // A plan made before the records got another shape holds for nothing any more.
+      if (message === "Query read timeout" || code === PLAN_OF_BEFORE)
+        raw.connection.stream.destroy(fault as Error);
       (heard as Heard)(fault, result);
     };
     return ask(...asked.slice(0, -1), listening);

@@ -61,6 +61,27 @@ describe("the shape of the database", () => {
     await careless.drop();
   });
 
+  it("plans a question once, and again when the records have got another shape", async () => {
+    const { url, owner, drop } = await cloneDatabase();
+    const db = connect(url, { most: 1 });
+    const plans = async () =>
+      (
+        await db.raw(
+          `select count(*)::int as n from pg_prepared_statements where statement like 'select * from "odd"%'`,
+        )
+      ).rows[0].n;
+    await owner.raw("create table odd (a int); insert into odd values (1); grant select on odd to public");
+    for (let i = 0; i < 3; i++) expect(await db("odd").where({ a: 1 })).toEqual([{ a: 1 }]);
+    expect(await plans()).toBe(1);
+    await owner.raw("alter table odd add column b int default 2");
+    await db("odd")
+      .where({ a: 1 })
+      .catch(() => {});
+    expect(await db("odd").where({ a: 1 })).toEqual([{ a: 1, b: 2 }]);
+    await db.destroy();
+    await drop();
+  });
+
   it("reads big integers exactly or not at all", async () => {
     expect((await house.db.raw("select 9007199254740991::bigint as n")).rows[0].n).toBe(
       Number.MAX_SAFE_INTEGER,
