@@ -106,6 +106,26 @@ describe("what is held", () => {
     ).rejects.toMatchObject({ code: "held" });
   });
 
+  it("keeps a tank it stands in from being filled up under the gate, and lets it be once it is released", async () => {
+    await house.act("add-vessels", { kind: "tank", tags: "7", holdsL: 60 });
+    await house.act("receive-honey", {
+      what: "opening",
+      country: "Holmland",
+      into: [{ vessel: "tank 7", kg: 8 }],
+    });
+    const { hold } = await house.act<{ hold: number }>("hold", {
+      what: "tank 7",
+      why: "smells of smoke",
+      until: "a second nose",
+    });
+    await house.pull(46, 12);
+    const { batch } = await house.act<{ batch: number }>("start-batch", { supers: ["46"], despite: "dry" });
+    const fill = { vessel: "tank 7", kg: 3, batch };
+    expect(await house.refused("fill-pail", fill)).toMatchObject({ code: "held" });
+    await house.act("release-hold", { hold, why: "smelt again by two" });
+    expect((await house.act("fill-pail", fill)).say).toContain("Tank 7");
+  });
+
   it("is asked of the moment: what had left before it was held is still written down, and names what is gone", async () => {
     await twoPails();
     const lot = (await house.act(
