@@ -54,7 +54,7 @@ export function keptDecisions(s: Snapshot): Decision[] {
       tone: "heat",
       when: "any day",
       what: wrong.what,
-      short: "no sound backup",
+      short: "no backup",
       so: wrong.so,
       action: { label: "See the backups", href: "/set-up#backups" },
     },

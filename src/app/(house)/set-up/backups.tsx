@@ -25,7 +25,7 @@ export function Backups({ kept, now, zone }: { kept: KeptNow; now: Date; zone: s
       )}
       <p className="mt-2 text-[15px] text-ink-2">
         Every night after 02:00, with the same as JSON beside it; of older ones the last seven days, five
-        weeks and twelve months stay. They lie in <b className="break-all text-ink">{kept.folder}</b>
+        weeks and twelve months stay. They lie in <b className="break-words text-ink">{kept.folder}</b>
         {kept.freeBytes !== null && ` with ${megabytes(kept.freeBytes)} free`}: a copy on another machine
         outlives this one.
       </p>
