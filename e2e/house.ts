@@ -131,8 +131,7 @@ export const test = base.extend<
   { application: Application }
 >({
   application: [
-    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the fixture's needs off this pattern.
-    async ({}, use) => {
+    async ({ browserName: _ }, use) => {
       const application = new Application();
       await use(application);
       application.end();

@@ -144,6 +144,15 @@ describe("tables of what was done", () => {
     expect(await count(house, "receive-material")).toBe(2);
   });
 
+  it("brought in from two tablets at once are there once", async () => {
+    const csv = `when,what,in,country\n${ago(9)},opening,pail 1: 3 kg,Holmland\n${ago(8)},opening,pail 2: 4 kg,Holmland\n`;
+    const both = await Promise.allSettled([bring(house, "deliveries", csv), bring(house, "deliveries", csv)]);
+    expect(both.map((b) => b.status).sort()).toEqual(["fulfilled", "rejected"]);
+    const lost = both.find((b) => b.status === "rejected");
+    expect(lost?.reason.problems).toHaveLength(2);
+    expect(await count(house, "receive-honey")).toBe(2);
+  });
+
   it("tell every row that cannot come in, by its command's own rules, and write nothing of the others", async () => {
     const rows = [
       `${ago(9)},pail 1: 20 kg,Fen Farm,Holmland`,

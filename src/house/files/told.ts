@@ -16,6 +16,7 @@ import {
   validated,
 } from "../ledger/command";
 import { keepHead } from "../ledger/head";
+import { takeTurn } from "../ledger/records/entries";
 import { houseNow } from "../ledger/records/house";
 import { toldBy } from "./records";
 import { asCsv, type CsvColumn } from "./tables";
@@ -343,6 +344,8 @@ export async function bringTold(db: Knex, name: ToldName, asked: Asked): Promise
   const heads: { entry: number; hash: string }[] = [];
   const all = async (tx: Knex.Transaction): Promise<Told> => {
     heads.length = 0;
+    // Whoever brings the same file at the same time sees what this one brought.
+    if (!asked.dry) await takeTurn(tx);
     const problems: FieldProblem[] = asked.unread.map((u) => ({ path: `row ${u.line}`, message: u.message }));
     const { zone } = await houseNow(tx);
     const moments = asked.rows

@@ -12,7 +12,7 @@ import { asKept, readsOtherwise, retold } from "../language/shown";
 import { mustBeWritable } from "../language/writable";
 import { type Actor, actorNamed, actorOf, type Role } from "../people/records";
 import { keepHead } from "./head";
-import { beforeNew, beforeNewInHouse, type EntryRow, writeEntry } from "./records/entries";
+import { beforeNew, beforeNewInHouse, type EntryRow, takeTurn, writeEntry } from "./records/entries";
 import { type House, houseNow } from "./records/house";
 import { deedsOf, entryHash } from "./seal";
 import { Work } from "./work";
@@ -184,9 +184,8 @@ export async function perform<S extends z.ZodType, O extends object>(
   given: Date | undefined,
   { again, tried = false }: { again?: EnteredAgain; tried?: boolean } = {},
 ): Promise<Performed> {
-  // One writer at a time for the whole house: the chain needs it, and the loser of a race reads what the winner left.
   // What is only tried is taken back before anybody could read it, and takes no turn.
-  if (!again && !tried) await tx("ledger_lock").where({ id: 1 }).forUpdate();
+  if (!again && !tried) await takeTurn(tx);
   // Whoever waited is recorded after whoever went first.
   const now = given ?? new Date();
   const before = again

@@ -1,14 +1,14 @@
 /** A house whose entries were made before their deeds were sealed is sealed as it stands, once, by an entry of its own. */
 import type { Knex } from "knex";
 import { keepHead } from "./head";
-import { beforeNew, type EntryRow } from "./records/entries";
+import { beforeNew, type EntryRow, takeTurn } from "./records/entries";
 import { entryHash } from "./seal";
 import { SEAL_FORWARD, verifyChain } from "./verify";
 
 /** @returns how many entries were sealed now; 0 when there was nothing to do */
 export async function sealForward(db: Knex, now = new Date()): Promise<number> {
   const made = await db.transaction(async (tx) => {
-    await tx("ledger_lock").where({ id: 1 }).forUpdate();
+    await takeTurn(tx);
     const unsealed = await tx("entry").whereNull("deeds").first("id");
     if (!unsealed || (await tx("entry").where({ command: SEAL_FORWARD }).first("id"))) return null;
     const report = await verifyChain(tx);

@@ -44,6 +44,11 @@ export interface Before {
   readonly sameKey: Pick<EntryRow, "id" | "command" | "input" | "output" | "say" | "hash"> | null;
 }
 
+/** One writer at a time for the whole house: the chain needs it, and the loser of a race reads what the winner left. */
+export async function takeTurn(tx: Knex.Transaction): Promise<void> {
+  await tx("ledger_lock").where({ id: 1 }).forUpdate();
+}
+
 const BEFORE = `nextval('entry_id_seq') as "nextId",
             coalesce((select hash from entry order by id desc limit 1), :genesis) as "lastHash",
             (select jsonb_build_object('id', id, 'command', command, 'input', input, 'output', output, 'say', say, 'hash', hash)
