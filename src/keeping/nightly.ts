@@ -2,6 +2,7 @@
  * The house kept every night: a backup that is read back before it counts, the same as JSON beside it, and older ones
  * let go by age. What came of it is written down where the house reads it.
  */
+import { randomBytes } from "node:crypto";
 import { mkdir, readdir, rename, rm, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { DateTime } from "luxon";
@@ -13,6 +14,8 @@ import { type Keeper, verifyBackup } from "./restore";
 import { settle, settleFolderOf } from "./tools";
 
 const NAME = /^house-(\d{4}-\d{2}-\d{2})\.(?:aumbry|json)$/;
+const HALF = /^\.?house-[\w.-]{1,60}\.(?:fresh|part)$/;
+const HALF_OLD_MS = 86_400_000;
 /** The hour of the house's clock at which a night's backup is made. */
 const AT_HOUR = 2;
 
@@ -48,7 +51,7 @@ export function nightIsDue(lastTry: Date | null, now: Date, zone: string): boole
 }
 
 async function writeDown(folder: string, status: KeptStatus): Promise<void> {
-  const part = join(folder, `.${STATUS_FILE}.part`);
+  const part = join(folder, `.${STATUS_FILE}.${randomBytes(4).toString("hex")}.part`);
   await writeFile(part, statusText(status), { mode: 0o600 });
   await settle(part);
   await rename(part, join(folder, STATUS_FILE));
@@ -70,7 +73,8 @@ export async function keepNow({ url, folder, keeper, zone, now = new Date() }: N
   const before = await statusIn(folder);
   const day = DateTime.fromJSDate(now, { zone }).toISODate() ?? "";
   const file = join(folder, `house-${day}.aumbry`);
-  const fresh = join(folder, `.house-${day}.fresh`);
+  // Two that keep at once do not write into each other's file.
+  const fresh = join(folder, `.house-${day}.${randomBytes(4).toString("hex")}.fresh`);
   let last = before?.last ?? null;
   let fault = "";
   try {
@@ -108,7 +112,7 @@ async function lookAt(url: string): Promise<void> {
 /** The same house as any program can read it. */
 async function writeJson(url: string, file: string): Promise<void> {
   const db = connect(url, { patient: true, most: 2 });
-  const part = `${file}.part`;
+  const part = `${file}.${randomBytes(4).toString("hex")}.part`;
   try {
     await exportJson(db, part);
     await rename(part, file);
@@ -126,4 +130,9 @@ async function letGo(folder: string): Promise<void> {
   });
   const drop = new Set(daysToDrop(names.map((n) => n.day)));
   for (const { name, day } of names) if (drop.has(day)) await rm(join(folder, name), { force: true });
+  // What a power cut left half written.
+  for (const name of (await readdir(folder)).filter((n) => HALF.test(n))) {
+    const { mtimeMs } = await stat(join(folder, name));
+    if (mtimeMs < Date.now() - HALF_OLD_MS) await rm(join(folder, name), { force: true });
+  }
 }

@@ -138,7 +138,8 @@ export function TableTools({
         </>
       )}
       <button type="button" className={`${QUIET} ml-auto`} onClick={() => void write()}>
-        Write {count.shown === count.all ? `${count.all}` : `${count.shown} of ${count.all}`} rows as CSV
+        Write {count.shown === count.all ? `${count.all}` : `${count.shown} of ${count.all}`}{" "}
+        {count.all === 1 ? "row" : "rows"} as CSV
       </button>
     </div>
   );
