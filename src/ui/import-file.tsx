@@ -212,7 +212,8 @@ export function ImportFile() {
                 data-quiet=""
                 onClick={() => void send("leave-out-bad=1", "Bringing in")}
               >
-                Bring in the {standing.sound.toLocaleString("en-GB")} sound rows, leave the others out
+                Bring in the {standing.sound.toLocaleString("en-GB")} sound{" "}
+                {standing.sound === 1 ? "row" : "rows"}, leave the others out
               </button>
             )}
           </div>
