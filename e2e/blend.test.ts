@@ -1,3 +1,4 @@
+import { asProgram } from "@/house/testing/door";
 import { expect, ready, test } from "./house";
 
 test("wet is blended with dry to the limit, its price read, changed by hand, poured and found mixed", async ({
@@ -9,7 +10,7 @@ test("wet is blended with dry to the limit, its price read, changed by hand, pou
     const answer = await page.request.post(`${url}/api/v1/commands/${name}`, {
       data,
       headers: {
-        "aumbry-who": "nobody",
+        ...asProgram("nobody"),
         "idempotency-key": `${name}-${Math.random().toString(36).slice(2)}-blend`,
       },
     });

@@ -5,6 +5,7 @@ import { join } from "node:path";
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { prepareZXingModule, readBarcodes } from "zxing-wasm/reader";
+import { asProgram } from "@/house/testing/door";
 import { expect, ready, type ServedHouse, test } from "./house";
 
 /** A house with a tank of honey that was read, and nothing filled yet. */
@@ -13,7 +14,7 @@ async function tankOf(page: Page, { url }: ServedHouse, kg: number) {
     const answer = await page.request.post(`${url}/api/v1/commands/${name}`, {
       data,
       headers: {
-        "aumbry-who": "nobody",
+        ...asProgram("nobody"),
         "idempotency-key": `${name}-${Math.random().toString(36).slice(2)}-bottling`,
       },
     });

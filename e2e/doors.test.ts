@@ -1,8 +1,10 @@
 /** One line a browser, a dead one said and mended, and what a hostile page can do: nothing. */
+
 import { createServer } from "node:http";
 import type { Page } from "@playwright/test";
 import { connect } from "@/db";
 import { faultyWire } from "@/db/testing/faulty-wire";
+import { cookieOf } from "@/house/testing/door";
 import { expect, ready, type ServedHouse, test } from "./house";
 
 const enter = (page: Page, name: string) =>
@@ -18,8 +20,7 @@ const enter = (page: Page, name: string) =>
     return { status: response.status, detail: ((await response.json()) as { detail?: string }).detail ?? "" };
   }, name);
 
-const asInes = (page: Page, house: ServedHouse) =>
-  page.context().addCookies([{ name: "aumbry-who", value: "Ines", url: house.url }]);
+const asInes = (page: Page, house: ServedHouse) => page.context().addCookies([cookieOf("Ines", house.url)]);
 
 test("ten tabs stay live on one line, also when the one that listens is closed", async ({
   page,
@@ -75,7 +76,7 @@ test("records that are away are said on the screen, by a command and by a page, 
 }) => {
   const wire = await faultyWire(demoHouse.databaseUrl);
   const url = await demoHouse.secondCopy({ databaseUrl: wire.url });
-  await page.context().addCookies([{ name: "aumbry-who", value: "Ines", url }]);
+  await page.context().addCookies([cookieOf("Ines", url)]);
   await page.goto(`${url}/set-up`);
   await ready(page);
   wire.be("silent");

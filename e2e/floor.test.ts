@@ -1,4 +1,5 @@
 import type { Page } from "@playwright/test";
+import { asProgram, cookieOf } from "@/house/testing/door";
 import { expect, ready, type ServedHouse, test } from "./house";
 
 /** A command by the open interface, as another program would send it. */
@@ -7,7 +8,7 @@ async function act(page: Page, house: ServedHouse, name: string, data: object): 
     data,
     headers: {
       "idempotency-key": `e2e-${name}-${JSON.stringify(data).length}-${Date.now()}`,
-      "aumbry-who": "Ines",
+      ...asProgram("Ines"),
     },
   });
   expect(await response.json()).toHaveProperty("say");
@@ -345,7 +346,7 @@ test("who can do what is set, the plan goes by it, and a frame is moved with the
   browser,
 }) => {
   const tablet = await browser.newContext({ hasTouch: true, viewport: { width: 820, height: 1180 } });
-  await tablet.addCookies([{ name: "aumbry-who", value: "Ines", url: demoHouse.url }]);
+  await tablet.addCookies([cookieOf("Ines", demoHouse.url)]);
   const page = await tablet.newPage();
   await page.goto(`${demoHouse.url}/spin?do=skills`);
   await ready(page);

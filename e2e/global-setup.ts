@@ -2,7 +2,8 @@
 import { connect, letIn, lookAtTables, migrate } from "@/db";
 import { APPLICATION, asApplication, testServerUrl } from "@/db/testing/clone";
 import { loadDemo } from "@/demo";
-import { DEMO, EMPTY } from "./house";
+import { openTheDoor } from "@/house/testing/door";
+import { DEMO, EMPTY, NOBODY_YET } from "./house";
 
 /** Making a house takes its time. */
 const PATIENT = { patient: true, most: 2 };
@@ -15,6 +16,7 @@ export default async function globalSetup(): Promise<void> {
   const empty = connect(testServerUrl(EMPTY), PATIENT);
   await migrate(empty);
   await letIn(empty, APPLICATION);
+  await openTheDoor(empty, [NOBODY_YET, "Ines", "Tomasz", "Odile", "Bram", "Wilma"]);
   await empty.destroy();
   await admin.raw(`create database ${DEMO} template ${EMPTY}`);
   const demo = connect(asApplication(testServerUrl(DEMO)), PATIENT);

@@ -5,9 +5,12 @@ import { createServer } from "node:net";
 import { test as base, type Page } from "@playwright/test";
 import { connect } from "@/db";
 import { asApplication, testServerUrl } from "@/db/testing/clone";
+import { cookieOf } from "@/house/testing/door";
 
 export const EMPTY = "aumbry_e2e_empty";
 export const DEMO = "aumbry_e2e_demo";
+/** Whoever is in a house that has no crew yet leads it. */
+export const NOBODY_YET = "nobody";
 
 const freePort = (): Promise<number> =>
   new Promise((resolve, reject) => {
@@ -99,6 +102,7 @@ async function withHouse(
   application: Application,
   page: Page,
   template: string,
+  who: string,
   use: (house: ServedHouse) => Promise<void>,
 ): Promise<void> {
   const name = `aumbry_e2e_${randomBytes(5).toString("hex")}`;
@@ -109,6 +113,7 @@ async function withHouse(
   const copies = new Map<string, ChildProcess>();
   try {
     const { url, child } = await application.show(databaseUrl);
+    await page.context().addCookies([cookieOf(who, url)]);
     await use({
       url,
       databaseUrl,
@@ -138,11 +143,11 @@ export const test = base.extend<
     },
     { scope: "worker" },
   ],
-  emptyHouse: async ({ application, page }, use) => withHouse(application, page, EMPTY, use),
-  demoHouse: async ({ application, page }, use) => withHouse(application, page, DEMO, use),
+  /** The page is signed in: as somebody of no name where nobody is named yet, as Ines in the demo. */
+  emptyHouse: async ({ application, page }, use) => withHouse(application, page, EMPTY, NOBODY_YET, use),
+  demoHouse: async ({ application, page }, use) => withHouse(application, page, DEMO, "Ines", use),
   /** A page in the demo house with Ines standing at the tablet. */
   ines: async ({ page, demoHouse }, use) => {
-    await page.context().addCookies([{ name: "aumbry-who", value: "Ines", url: demoHouse.url }]);
     await page.goto(demoHouse.url);
     await ready(page);
     await use(page);

@@ -1,4 +1,5 @@
 import type { Page } from "@playwright/test";
+import { asProgram } from "@/house/testing/door";
 import { expect, ready, test } from "./house";
 
 /** A house of one yard that calls honey clear at once, 20 kg of a batch in pail 1, a tank and two meshes. */
@@ -7,7 +8,7 @@ async function filled(page: Page, url: string, school: "strain-first" | "settle-
     const answer = await page.request.post(`${url}/api/v1/commands/${name}`, {
       data,
       headers: {
-        "aumbry-who": "nobody",
+        ...asProgram("nobody"),
         "idempotency-key": `${name}-${Math.random().toString(36).slice(2)}-settle`,
       },
     });

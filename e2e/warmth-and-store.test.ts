@@ -1,4 +1,5 @@
 import type { Page } from "@playwright/test";
+import { asProgram } from "@/house/testing/door";
 import { expect, ready, test } from "./house";
 
 const HOUR = 3_600_000;
@@ -11,7 +12,7 @@ const acting =
     const answer = await page.request.post(`${url}/api/v1/commands/${name}`, {
       data,
       headers: {
-        "aumbry-who": "nobody",
+        ...asProgram("nobody"),
         "idempotency-key": `${name}-${Math.random().toString(36).slice(2)}-store`,
         ...(at ? { "aumbry-at": at } : {}),
       },

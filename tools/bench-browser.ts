@@ -1,5 +1,7 @@
 /** Pages as a slow tablet meets them: a browser slowed four times, its largest paint and the time it was blocked. */
+
 import { chromium } from "@playwright/test";
+import { cookieOf } from "@/house/testing/door";
 
 const SLOWED = 4;
 /** So long without a long task, and the page has come up. */
@@ -27,7 +29,7 @@ export async function metBySlowTablet(base: string, paths: readonly string[]): P
   const met: Met[] = [];
   for (const path of paths) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    await context.addCookies([{ name: "aumbry-who", value: "Bench", url: base }]);
+    await context.addCookies([cookieOf("Bench", base)]);
     const page = await context.newPage();
     await (await context.newCDPSession(page)).send("Emulation.setCPUThrottlingRate", { rate: SLOWED });
     await page.addInitScript(() => {

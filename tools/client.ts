@@ -76,14 +76,17 @@ export class Refused extends Error {
 
 export interface Asking {
   readonly base: string;
-  readonly who: string;
+  /** As "./aumbry token NAME --scope ..." printed it. */
+  readonly token: string;
+  /** For whom it speaks, where its scope is the lead's; left out, for itself. */
+  readonly who?: string;
   /** One's own where another than the global one is meant. */
   readonly fetch?: typeof fetch;
 }
 
 /** Sends one command; the same key asked again is done once. @throws Refused */
 export async function send<N extends keyof Commands>(
-  { base, who, fetch: ask = fetch }: Asking,
+  { base, token, who, fetch: ask = fetch }: Asking,
   name: N,
   input: Commands[N],
   { key = crypto.randomUUID(), at }: { readonly key?: string; readonly at?: string } = {},
@@ -92,7 +95,8 @@ export async function send<N extends keyof Commands>(
     method: "POST",
     headers: {
       "content-type": "application/json",
-      "aumbry-who": encodeURIComponent(who),
+      authorization: \`Bearer \${token}\`,
+      ...(who ? { "aumbry-who": encodeURIComponent(who) } : {}),
       "idempotency-key": key,
       ...(at ? { "aumbry-at": at } : {}),
     },

@@ -1,6 +1,7 @@
 /**
  * The application's own role: it reads, adds rows and holds the writers' lock. It owns nothing, so it can neither
- * rewrite a row nor switch a trigger off; the house's shape is changed by the owner alone.
+ * rewrite a row nor switch a trigger off; the house's shape is changed by the owner alone. Only at the door, where
+ * sessions begin and end, may it change what stands.
  */
 import type { Knex } from "knex";
 
@@ -17,5 +18,8 @@ export async function letIn(db: Knex, role: string): Promise<void> {
     revoke insert on fill_balance, device_hour, ledger_lock, migration, migration_lock from ${role};
     grant update on ledger_lock to ${role};
     grant usage, select on all sequences in schema public to ${role};
+    grant usage on schema door to ${role};
+    grant select, insert, update, delete on all tables in schema door to ${role};
+    grant usage, select on all sequences in schema door to ${role};
   `);
 }

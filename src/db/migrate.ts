@@ -23,6 +23,7 @@ import * as holds from "./migrations/0021-holds";
 import * as out from "./migrations/0022-out";
 import * as recall from "./migrations/0023-recall";
 import * as season from "./migrations/0024-season";
+import * as people from "./migrations/0025-people";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -49,6 +50,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0022-out": out,
   "0023-recall": recall,
   "0024-season": season,
+  "0025-people": people,
 };
 
 /** Every step there is, in order. */

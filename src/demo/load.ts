@@ -4,6 +4,7 @@
  */
 import { createHash } from "node:crypto";
 import type { Knex } from "knex";
+import { letAnybodyBe } from "@/house/access/made-up";
 import { CHECKS, type CheckKind } from "@/house/spin/checks";
 import { labelsAndOrders, stockUp } from "./bottling";
 import { DEMO_DEVICES } from "./devices";
@@ -87,8 +88,11 @@ export async function loadDemo(
     ["Tomasz", "floor"],
     ["Odile", "filler"],
     ["Bram", "office"],
-  ] as const)
+    ["Wilma", "auditor"],
+  ] as const) {
     await script.enter("Ines", setUp, "add-crew", { name, role });
+    await letAnybodyBe(db, name, now);
+  }
   for (const yard of Object.values(YARDS)) {
     await script.enter("Ines", setUp, "add-yard", {
       name: yard.name,

@@ -1,5 +1,5 @@
 export { COMMANDS, type CommandName, type InputOf } from "./commands";
 export { asRefusal, Refusal } from "./language/errors";
 export { mustBeWritable } from "./language/writable";
-export { ANY_HAND, type Answer, execute, mayAsk, rehearse } from "./ledger/command";
-export { ROLES } from "./people/records";
+export { ANY_HAND, type Answer, execute, mustBeAllowed, rehearse } from "./ledger/command";
+export { ROLES, type Role } from "./people/roles";

@@ -2,8 +2,11 @@
 import { randomBytes } from "node:crypto";
 import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
 import next from "next";
+import { asRefusal, Refusal } from "@/house";
+import { isFile } from "@/house/access/rights";
 import { houseAnswers, houseFailedWithin, leaveHouse } from "@/house/door";
-import { awayPage } from "./away-page";
+import { asksAs, cameWith, stoppedAtTheDoor } from "./asker";
+import { awayPage, notYoursPage } from "./away-page";
 import { HEADERS, isScreen, namesOf, policy, readsUnits, turnedAway } from "./door";
 import { Ending } from "./ending";
 import { inUnitsOf } from "./readers";
@@ -22,6 +25,17 @@ function recordsThere(): Promise<boolean> {
   if (!asked || Date.now() - asked.at > 1000) asked = { at: Date.now(), answer: houseAnswers() };
   return asked.answer;
 }
+
+const HTML = "text/html; charset=utf-8";
+
+const problemBody = ({ status, code, says }: { status: number; code: string; says: string }): string =>
+  JSON.stringify({
+    type: `urn:aumbry:problem:${code}`,
+    title: code.replaceAll("-", " "),
+    status,
+    detail: says,
+    errors: [],
+  });
 
 function answer(response: ServerResponse, status: number, type: string, body: string): void {
   response.writeHead(status, { "content-type": type, "cache-control": "no-store" });
@@ -44,7 +58,7 @@ function sayAwayInstead(response: ServerResponse, page: string): void {
     for (const name of response.getHeaderNames())
       if (!(name in HEADERS) && name !== "content-security-policy") response.removeHeader(name);
     response.setHeader("retry-after", "5");
-    writeHead(503, { "content-type": "text/html; charset=utf-8", "cache-control": "no-store" });
+    writeHead(503, { "content-type": HTML, "cache-control": "no-store" });
     return end(page);
   };
 }
@@ -75,18 +89,7 @@ async function serve(request: IncomingMessage, response: ServerResponse): Promis
     const { status, code, says } = turned;
     response.setHeader("connection", "close");
     if (status === 405) response.setHeader("allow", "GET, HEAD, POST, OPTIONS");
-    return answer(
-      response,
-      status,
-      "application/problem+json",
-      JSON.stringify({
-        type: `urn:aumbry:problem:${code}`,
-        title: code.replaceAll("-", " "),
-        status,
-        detail: says,
-        errors: [],
-      }),
-    );
+    return answer(response, status, "application/problem+json", problemBody({ status, code, says }));
   }
   // On a line that is kept, whoever asks next would be cut off.
   if (ending.isEnding) response.setHeader("connection", "close");
@@ -103,11 +106,39 @@ async function serve(request: IncomingMessage, response: ServerResponse): Promis
   }
   if (isScreen(url) && !(await recordsThere())) {
     response.setHeader("retry-after", "5");
-    return answer(response, 503, "text/html; charset=utf-8", awayPage(nonce, headers.cookie));
+    return answer(response, 503, HTML, awayPage(nonce, headers.cookie));
   }
   if (isScreen(url)) sayAwayInstead(response, awayPage(nonce, headers.cookie));
-  if (readsUnits(url)) await inUnitsOf(headers.cookie, () => handle(request, response));
-  else await handle(request, response);
+  if (isFile(url)) return handle(request, response);
+  const asking = await cameWith(request).catch((fault: unknown) => asRefusal(fault) as Error);
+  if (asking instanceof Error) return refused(response, asking);
+  const stopped = stoppedAtTheDoor(url, asking);
+  if (stopped && isScreen(url)) {
+    if (stopped.status === 403)
+      return answer(response, 403, HTML, notYoursPage(nonce, stopped.message, headers.cookie));
+    response.writeHead(303, { location: signInFor(url), "cache-control": "no-store" }).end();
+    return;
+  }
+  if (stopped) return refused(response, stopped);
+  await asksAs(asking, () =>
+    readsUnits(url) ? inUnitsOf(headers.cookie, () => handle(request, response)) : handle(request, response),
+  );
+}
+
+/** Back to where somebody wanted to go, once it is known who they are. */
+const signInFor = (url: string): string => {
+  const [path = "/", query = ""] = url.split("?", 2);
+  const asked = new URLSearchParams(query);
+  // The application's own way of asking for a screen is none of the address.
+  asked.delete("_rsc");
+  const to = asked.size > 0 ? `${path}?${asked}` : path;
+  return to === "/" ? "/sign-in" : `/sign-in?to=${encodeURIComponent(to.slice(0, 2000))}`;
+};
+
+function refused(response: ServerResponse, fault: Error): void {
+  if (!(fault instanceof Refusal)) throw fault;
+  const { status, code, message } = fault;
+  answer(response, status, "application/problem+json", problemBody({ status, code, says: message }));
 }
 
 await application.prepare();

@@ -2,11 +2,6 @@ import Link from "next/link";
 import type { ReactNode } from "react";
 import { Part } from "./part";
 
-export interface Doing {
-  readonly id: string;
-  readonly label: string;
-}
-
 /** The head of a bay: its name, its figure, one sentence. */
 export function Lead({ title, children }: { title: string; children?: ReactNode }) {
   return (
@@ -14,47 +9,6 @@ export function Lead({ title, children }: { title: string; children?: ReactNode 
       <h1>{title}</h1>
       {children}
     </div>
-  );
-}
-
-/** What can be done in this bay, as buttons that open their form in place. */
-export function Doings({
-  bay,
-  list,
-  rest = [],
-  open,
-}: {
-  bay: string;
-  list: readonly Doing[];
-  /** What is done seldom, folded away. */
-  rest?: readonly Doing[];
-  open: string | undefined;
-}) {
-  const link = (d: Doing) => (
-    <Link
-      key={d.id}
-      className="do"
-      data-quiet=""
-      href={open === d.id ? bay : `${bay}?do=${d.id}`}
-      aria-current={open === d.id ? "true" : undefined}
-    >
-      {d.label}
-    </Link>
-  );
-  return (
-    <fieldset className="my-3 flex flex-wrap gap-2.5" aria-label="What can be done here">
-      {list.map(link)}
-      {rest.some((d) => d.id === open)
-        ? rest.map(link)
-        : rest.length > 0 && (
-            <details>
-              <summary className="do cursor-pointer list-none" data-quiet="">
-                Other
-              </summary>
-              <div className="mt-2.5 flex flex-wrap gap-2.5">{rest.map(link)}</div>
-            </details>
-          )}
-    </fieldset>
   );
 }
 

@@ -1,6 +1,7 @@
 import Link from "next/link";
 import { asCards } from "@/house/standing/decisions";
 import type { Decision, DecisionGroup } from "@/house/standing/model";
+import { DoIt } from "./people/do-it";
 import { Why } from "./why/why";
 
 /** So many of a group are seen before it is opened. */
@@ -32,9 +33,9 @@ function One({ decision: d }: { decision: Decision }) {
       </div>
       {d.why ? <Why why={d.why} /> : <span />}
       {d.action ? (
-        <Link className="do max-md:w-full md:px-2" href={d.action.href}>
+        <DoIt className="do max-md:w-full md:px-2" href={d.action.href}>
           {d.action.label}
-        </Link>
+        </DoIt>
       ) : (
         <span />
       )}

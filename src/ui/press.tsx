@@ -3,6 +3,7 @@
 import type { CommandName, InputOf } from "@/house";
 import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
+import { useMay } from "./people/rights";
 
 /** One press does one thing, and says what came of it. */
 export function Press<N extends CommandName>({
@@ -17,6 +18,7 @@ export function Press<N extends CommandName>({
   tone?: "quiet" | "stop";
 }) {
   const { standing, submit } = useCommand(command);
+  if (!useMay(command)) return null;
   return (
     <span className="inline-flex flex-wrap items-center gap-3">
       <button

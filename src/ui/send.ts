@@ -1,5 +1,6 @@
 /** Sending a command from the browser: the same road for forms, the tape and the line. */
 import { lateHeader } from "./late";
+import { WHO_ARE_YOU } from "./people/ask-door";
 
 export interface Sent {
   readonly entry: number;
@@ -61,7 +62,9 @@ export async function send(command: string, input: object, at?: string | null): 
   } catch {
     return { ok: false, silent: true, refused: { message: UNREACHED, errors: [] } };
   }
-  if (response.status < 500) keys.delete(id);
+  // Asked who one is, one says so and sends again: the same key.
+  if (response.status === 401) window.dispatchEvent(new Event(WHO_ARE_YOU));
+  else if (response.status < 500) keys.delete(id);
   if (response.ok && answer) return { ok: true, answer: answer as unknown as Sent };
   return {
     ok: false,

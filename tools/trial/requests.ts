@@ -3,7 +3,11 @@ import fc from "fast-check";
 import { z } from "zod";
 import { COMMANDS } from "@/house";
 import { CSV_TABLE_NAMES } from "@/house/files/tables";
+import { asProgram, cookieOf } from "@/house/testing/door";
 import { TRACE_KINDS } from "@/house/trace";
+
+const signedIn = cookieOf("Ines", "");
+const INES = `${signedIn.name}=${signedIn.value}`;
 
 export interface Sent {
   readonly method: string;
@@ -180,6 +184,7 @@ const command: fc.Arbitrary<Sent> = fc
         path: `/api/v1/commands/${plain < 0.97 ? name : encodeURIComponent(headerText(text).slice(0, 200))}`,
         headers: {
           "content-type": "application/json",
+          ...asProgram("Ines"),
           "aumbry-who": asks,
           "idempotency-key": key,
           ...more,
@@ -197,7 +202,7 @@ const line: fc.Arbitrary<Sent> = fc
   .map((text) => ({
     method: "POST",
     path: "/api/v1/line",
-    headers: { "content-type": "application/json", "aumbry-who": "Ines" },
+    headers: { "content-type": "application/json", ...asProgram("Ines") },
     body: JSON.stringify({ text }),
   }));
 
@@ -214,7 +219,7 @@ const csv: fc.Arbitrary<Sent> = fc
   .map(({ table, text, dry }) => ({
     method: "POST",
     path: `/api/v1/csv/${table}${dry ? "?dry-run=1" : ""}`,
-    headers: { "content-type": "text/csv", "aumbry-who": "Ines" },
+    headers: { "content-type": "text/csv", ...asProgram("Ines") },
     body: text,
   }));
 
@@ -247,7 +252,7 @@ const standIn: fc.Arbitrary<Sent> = fc
   .map(({ kind, body: b }) => ({
     method: "POST",
     path: `/api/v1/stand-ins/${kind}`,
-    headers: { "content-type": "application/json", "aumbry-who": "Ines" },
+    headers: { "content-type": "application/json", ...asProgram("Ines") },
     body: JSON.stringify(b),
   }));
 
@@ -296,7 +301,7 @@ const looked: fc.Arbitrary<Sent> = fc
     ),
     more: ORIGINS,
   })
-  .map(({ path, method, more }) => ({ method, path, headers: more, body: "" }));
+  .map(({ path, method, more }) => ({ method, path, headers: { cookie: INES, ...more }, body: "" }));
 
 /** Screens cost most: few, and with what a browser sends. */
 const screen: fc.Arbitrary<Sent> = fc
@@ -322,8 +327,8 @@ const screen: fc.Arbitrary<Sent> = fc
       { arbitrary: hostileText.map((t) => `?batch=${headerText(t)}&supers=${headerText(t)}`), weight: 1 },
     ),
     cookie: fc.oneof(
-      fc.constant("aumbry-who=Ines"),
-      hostileText.map((t) => `aumbry-who=${headerText(t)}; aumbry-theme=${headerText(t).slice(0, 40)}`),
+      fc.constant(INES),
+      hostileText.map((t) => `aumbry-session=${headerText(t)}; aumbry-theme=${headerText(t).slice(0, 40)}`),
     ),
     rsc: fc.boolean(),
   })
@@ -368,7 +373,7 @@ export const FREEZING: readonly (Sent & { readonly what: string })[] = [
     what: "a CSV head of 900,000 spaces",
     method: "POST",
     path: "/api/v1/csv/supers?dry-run=1",
-    headers: { "content-type": "text/csv", "aumbry-who": "Ines" },
+    headers: { "content-type": "text/csv", ...asProgram("Ines") },
     body: `tag${" ".repeat(900_000)}(kg)\n1\n`,
   },
   ...["supers", "tags"].map((field) => ({
@@ -377,7 +382,7 @@ export const FREEZING: readonly (Sent & { readonly what: string })[] = [
     path: `/api/v1/commands/${field === "tags" ? "add-pails" : "start-batch"}`,
     headers: {
       "content-type": "application/json",
-      "aumbry-who": "Ines",
+      ...asProgram("Ines"),
       "idempotency-key": `freeze-${field}-1`,
     },
     body: JSON.stringify({
@@ -392,7 +397,7 @@ export const FREEZING: readonly (Sent & { readonly what: string })[] = [
     path: "/api/v1/commands/start-batch",
     headers: {
       "content-type": "application/json",
-      "aumbry-who": "Ines",
+      ...asProgram("Ines"),
       "idempotency-key": "freeze-ranges-1",
     },
     body: JSON.stringify({ supers: "0-499,".repeat(158_000) }),
@@ -401,7 +406,7 @@ export const FREEZING: readonly (Sent & { readonly what: string })[] = [
     what: "900,000 spaces on the line",
     method: "POST",
     path: "/api/v1/line",
-    headers: { "content-type": "application/json", "aumbry-who": "Ines" },
+    headers: { "content-type": "application/json", ...asProgram("Ines") },
     body: JSON.stringify({ text: `pull s${" 1".repeat(450_000)}` }),
   },
   {
@@ -410,7 +415,7 @@ export const FREEZING: readonly (Sent & { readonly what: string })[] = [
     path: "/api/v1/commands/add-yard",
     headers: {
       "content-type": "application/json",
-      "aumbry-who": "Ines",
+      ...asProgram("Ines"),
       "idempotency-key": "freeze-nested-1",
     },
     body: `{"name":${"[".repeat(200_000)}${"]".repeat(200_000)}}`,
@@ -421,7 +426,7 @@ export const FREEZING: readonly (Sent & { readonly what: string })[] = [
     path: "/api/v1/commands/pull-supers",
     headers: {
       "content-type": "application/json",
-      "aumbry-who": "Ines",
+      ...asProgram("Ines"),
       "idempotency-key": "freeze-values-1",
     },
     body: JSON.stringify({ yard: "Kiln Field", supers: Array.from({ length: 480_000 }, () => 1) }),

@@ -16,6 +16,7 @@ import { faultyWire } from "@/db/testing/faulty-wire";
 import { COMMANDS, execute } from "@/house";
 import { keptHeads } from "@/house/ledger/head";
 import { driftGrams, verifyChain } from "@/house/ledger/verify";
+import { asProgram, openTheDoor } from "@/house/testing/door";
 import { backup, KeepingFault, verifyBackup } from "@/keeping";
 import { FREEZING, requests, type Sent } from "./requests";
 
@@ -79,6 +80,7 @@ async function makeHouse(): Promise<void> {
     tokenSha256: createHash("sha256").update("the-trials-own-token").digest("hex"),
     standIn: true,
   });
+  await openTheDoor(db, ["Ines"]);
   await db.destroy();
 }
 
@@ -320,13 +322,13 @@ try {
   away = true;
   wire.be("silent");
   const [page, command] = await Promise.all([
-    ask({ method: "GET", path: "/yard", headers: {}, body: "" }),
+    ask({ method: "GET", path: "/yard", headers: asProgram("Ines"), body: "" }),
     ask({
       method: "POST",
       path: "/api/v1/commands/add-yard",
       headers: {
         "content-type": "application/json",
-        "aumbry-who": "Ines",
+        ...asProgram("Ines"),
         "idempotency-key": "silent-yard-1",
       },
       body: '{"name":"Silent"}',

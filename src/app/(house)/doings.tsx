@@ -1,5 +1,5 @@
 import { Fragment, type ReactNode } from "react";
-import type { Doing } from "@/ui/bench";
+import type { Doing } from "@/ui/doings";
 
 /** Something that can be done in a bay: its key, and what opens in place; `Given` is what it needs to know. */
 export interface BayDoing<Given> extends Doing {
@@ -8,7 +8,11 @@ export interface BayDoing<Given> extends Doing {
 
 /** A bay's work, what is done often and what seldom, as its keys and as the piece that is open. */
 export function doingsOf<Given>(often: readonly BayDoing<Given>[], seldom: readonly BayDoing<Given>[]) {
-  const named = ({ id, label }: BayDoing<Given>): Doing => ({ id, label });
+  const named = ({ id, label, needs }: BayDoing<Given>): Doing => ({
+    id,
+    label,
+    ...(needs ? { needs } : {}),
+  });
   return {
     list: often.map(named),
     rest: seldom.map(named),

@@ -3,6 +3,7 @@ import { createHash, randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { closeDatabase } from "@/db";
 import { fingerprint } from "@/house/ledger/seal";
+import { asProgram, openTheDoor } from "@/house/testing/door";
 import { openTestHouse, type TestHouse } from "@/house/testing/test-house";
 import { GET as closing } from "../closing/route";
 import { GET as calendar } from "../plans/[id]/route";
@@ -21,6 +22,7 @@ beforeAll(async () => {
   house = await openTestHouse();
   process.env.DATABASE_URL = house.url;
   await house.equip();
+  await openTheDoor(house.db, []);
 });
 afterAll(async () => {
   await closeDatabase();
@@ -35,7 +37,7 @@ const post = (name: string, body: BodyInit, headers: Record<string, string> = {}
       headers: {
         "content-type": "application/json",
         "idempotency-key": randomUUID(),
-        "aumbry-who": "Ines",
+        ...asProgram("Ines"),
         ...headers,
       },
       duplex: "half",
@@ -176,7 +178,7 @@ describe("the doors for devices, files and paper", () => {
         new Request("http://house/", {
           method: "POST",
           body: JSON.stringify(body),
-          headers: { "content-type": "application/json", "aumbry-who": "Ines" },
+          headers: { "content-type": "application/json", ...asProgram("Ines") },
         }),
         { params: Promise.resolve({ kind }) },
       );
@@ -230,7 +232,7 @@ describe("the doors for devices, files and paper", () => {
         new Request(`http://house/api/v1/csv/${table}?${query}`, {
           method: "POST",
           body,
-          headers: { "aumbry-who": "Ines", "content-type": "text/csv" },
+          headers: { ...asProgram("Ines"), "content-type": "text/csv" },
         }),
         {
           params: Promise.resolve({ table }),
@@ -285,7 +287,7 @@ describe("the other doors", () => {
     const request = new Request("http://house/api/v1/line", {
       method: "POST",
       body: "{}",
-      headers: { "content-type": "application/json", "aumbry-who": "Ines" },
+      headers: { "content-type": "application/json", ...asProgram("Ines") },
     });
     expect((await line(request)).status).toBe(400);
   });

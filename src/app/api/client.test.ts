@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { closeDatabase } from "@/db";
+import { openTheDoor, TEST_TOKEN } from "@/house/testing/door";
 import { openTestHouse, type TestHouse } from "@/house/testing/test-house";
 import { clientFrom } from "../../../tools/client";
 import { POST as command } from "./v1/commands/[name]/route";
@@ -14,6 +15,7 @@ beforeAll(async () => {
   house = await openTestHouse();
   process.env.DATABASE_URL = house.url;
   await house.equip();
+  await openTheDoor(house.db, []);
   folder = mkdtempSync(join(resolve("."), ".client-"));
 });
 afterAll(async () => {
@@ -36,11 +38,11 @@ describe("a client made from the house's description", () => {
     writeFileSync(
       join(folder, "use.ts"),
       `import { send } from "./client";
-export const good = () => send({ base: "", who: "Ines" }, "add-yard", { name: "Upper Tarn", country: "Holmland" });
+export const good = () => send({ base: "", token: "" }, "add-yard", { name: "Upper Tarn", country: "Holmland" });
 // @ts-expect-error there is no such field
-export const bad = () => send({ base: "", who: "Ines" }, "add-yard", { nam: "Upper Tarn" });
+export const bad = () => send({ base: "", token: "" }, "add-yard", { nam: "Upper Tarn" });
 // @ts-expect-error there is no such command
-export const none = () => send({ base: "", who: "Ines" }, "sell-the-house", {});
+export const none = () => send({ base: "", token: "" }, "sell-the-house", {});
 `,
     );
     execFileSync(
@@ -64,7 +66,7 @@ export const none = () => send({ base: "", who: "Ines" }, "sell-the-house", {});
       { encoding: "utf8" },
     );
     const { send, Refused } = await import(/* @vite-ignore */ file);
-    const asking = { base: "http://house", who: "Ines", fetch: straightIn };
+    const asking = { base: "http://house", token: TEST_TOKEN, who: "Ines", fetch: straightIn };
     const key = "client-0001";
     const first = await send(asking, "add-yard", { name: "Upper Tarn", country: "Holmland" }, { key });
     expect(first).toMatchObject({ say: "Yard Upper Tarn set up.", repeated: false });

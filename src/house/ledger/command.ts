@@ -10,7 +10,8 @@ import type { z } from "zod";
 import { asRefusal, fromZod, Refusal } from "../language/errors";
 import { asKept, readsOtherwise, retold } from "../language/shown";
 import { mustBeWritable } from "../language/writable";
-import { type Actor, actorNamed, actorOf, type Role } from "../people/records";
+import { type Actor, actorNamed, actorOf, type Who } from "../people/records";
+import type { Role } from "../people/roles";
 import { keepHead } from "./head";
 import { beforeNew, beforeNewInHouse, type EntryRow, takeTurn, writeEntry } from "./records/entries";
 import { type House, houseNow } from "./records/house";
@@ -45,6 +46,9 @@ export interface CommandDefinition<
 /** Every command there is, by its name on the tape: whoever takes an entry back needs the right to make it. */
 const DEFINED = new Map<string, CommandDefinition>();
 export const definedCommand = (name: string) => DEFINED.get(name);
+/** Who may do what, of everything that is defined. */
+export const commandRoles = (): readonly (readonly [name: string, who: readonly Role[]])[] =>
+  [...DEFINED.values()].map(({ name, who }) => [name, who]);
 
 /** An entry, or as much of it as is needed to say it. */
 export type Sayable = Pick<EntryRow, "command" | "say"> & {
@@ -91,8 +95,8 @@ export const ANY_HAND: readonly Role[] = ["lead", "floor", "filler", "office"];
 
 export interface Request {
   readonly input: unknown;
-  /** Name of whoever stands at the tablet. */
-  readonly who: string;
+  /** Whoever stands at the tablet, by name; or a program. */
+  readonly who: Who;
   readonly device: string;
   readonly key: string;
   /** When it happened, when that is not now. */
@@ -301,19 +305,6 @@ export async function inTransaction<T>(db: Knex, body: (tx: Knex.Transaction) =>
     unknown ??
     new Refusal("busy", "Too many hands at once; nothing was written. Try again.", 409, [], { cause: first })
   );
-}
-
-/** Asks who it is and whether they may, before anything is read of what they send. @throws Refusal */
-export async function mayAsk(
-  db: Knex,
-  definition: Pick<CommandDefinition, "who" | "summary">,
-  who: string,
-): Promise<void> {
-  try {
-    mustBeAllowed(await actorNamed(db, who), definition);
-  } catch (fault) {
-    throw asRefusal(fault);
-  }
 }
 
 /**

@@ -8,6 +8,7 @@ import { vesselNamed } from "../language/vessel-name";
 import type { Verb } from "../language/words";
 import { isWritable } from "../language/writable";
 import { rehearse } from "../ledger/command";
+import type { Who } from "../people/records";
 import { batchKnown } from "../spin/records/batches";
 import { maybeColony, maybeVessel } from "../vessels/records";
 import { cardHere, withUnitsHere } from "./here";
@@ -129,7 +130,7 @@ function nearestVerb(text: string): Verb | undefined {
 /** A sentence is no longer. */
 const LONGEST = 300;
 
-export async function understand(db: Knex, raw: string, who: string, at?: string): Promise<Understood> {
+export async function understand(db: Knex, raw: string, who: Who, at?: string): Promise<Understood> {
   const text = isWritable(raw) ? raw.slice(0, LONGEST).normalize("NFC").trim().replace(/\s+/g, " ") : "";
   if (text === "") return { kind: "unclear", say: "", hint: null };
   const opened = await thingNamed(db, text);

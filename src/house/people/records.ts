@@ -1,40 +1,55 @@
 import type { Knex } from "knex";
 import { Refusal } from "../language/errors";
-
-export const ROLES = ["lead", "floor", "filler", "office", "auditor"] as const;
-export type Role = (typeof ROLES)[number];
+import type { Role } from "./roles";
 
 export interface Actor {
   readonly name: string;
   readonly role: Role;
 }
 
-export const crewNow = (db: Knex): Promise<Actor[]> => db("live_crew").orderBy("id").select("name", "role");
+/** A program with a token of its own: it is no member of the crew, and does what its token lets it do. */
+export interface Program extends Actor {
+  readonly program: true;
+}
+
+/** Whoever asks: somebody of the crew by name, or a program. */
+export type Who = string | Program;
+
+export const crewNow = (db: Knex): Promise<Actor[]> => db("crew_now").orderBy("id").select("name", "role");
 
 /** The crew as one column of a question that asks other things too. */
 export const CREW_AS_JSON =
-  "(select coalesce(json_agg(json_build_object('name', name, 'role', role) order by id), '[]') from live_crew)";
+  "(select coalesce(json_agg(json_build_object('name', name, 'role', role) order by id), '[]') from crew_now)";
 
 /** Whoever stands at the tablet. Before a crew is named, everyone leads. @throws Refusal for a name that is not there */
-export const actorNamed = async (db: Knex, name: string): Promise<Actor> => actorOf(await crewNow(db), name);
+export const actorNamed = async (db: Knex, who: Who): Promise<Actor> =>
+  typeof who === "string" ? actorOf(await crewNow(db), who) : who;
 
-export function actorOf(crew: readonly Actor[], name: string): Actor {
-  const asked = name.trim();
+export function actorOf(crew: readonly Actor[], who: Who): Actor {
+  if (typeof who !== "string") return who;
+  const asked = who.trim();
   if (crew.length === 0) return { name: asked.slice(0, 40) || "House", role: "lead" };
   const found = crew.find((c) => c.name.toLowerCase() === asked.toLowerCase());
   if (found) return found;
   if (asked === "")
-    throw new Refusal("who", "Say first who you are: open the tape and choose your name at its top.", 401);
+    throw new Refusal("who", "Say first who you are: tap your name at the top of the tape.", 401);
   throw new Refusal(
     "who",
-    `Nobody called "${asked.slice(0, 40)}" works here. Choose your name at the top of the tape.`,
+    `Nobody called "${asked.slice(0, 40)}" works here. Tap your name at the top of the tape.`,
     401,
   );
 }
 
 /** Names of those with one of these roles. */
 export const namesOf = (db: Knex, roles: readonly Role[]): Promise<string[]> =>
-  db("live_crew")
+  db("crew_now")
     .whereIn("role", [...roles])
     .orderBy("id")
     .pluck("name");
+
+/** Somebody who worked here once and does not any more. */
+export const hasLeft = async (db: Knex, name: string): Promise<boolean> =>
+  (await db("live_crew")
+    .whereRaw("lower(name) = lower(?)", [name])
+    .whereNotExists(db("crew_now").whereRaw("lower(name) = lower(?)", [name]))
+    .first("id")) !== undefined;

@@ -119,6 +119,8 @@ export function stripView(s: Snapshot): StripView {
 
 export interface TapeLine {
   readonly id: number;
+  /** Whoever may not do it may not take it back. */
+  readonly command: string;
   readonly time: string;
   readonly day: string;
   readonly who: string;
@@ -163,6 +165,7 @@ export async function tapeView(
     more: rows.length > TAPE_PAGE ? (rows[TAPE_PAGE - 1]?.id ?? null) : null,
     lines: rows.slice(0, TAPE_PAGE).map((r) => ({
       id: r.id,
+      command: r.command,
       time: clockIn(s.house.zone, r.happened_at),
       day: dayIn(s.house.zone, r.happened_at) === today ? "today" : shortDayIn(s.house.zone, r.happened_at),
       who: r.who,

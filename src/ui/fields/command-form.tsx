@@ -3,6 +3,7 @@
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Controller, type FieldPath, type FieldValues, get, set, useForm } from "react-hook-form";
 import type { CommandName } from "@/house";
+import { NotYours, useMay } from "../people/rights";
 import { draftOf, dropDraft, keepDraft } from "./draft";
 import { Field } from "./field";
 import { asProposed, forTheHouse, unitsOfDrafts } from "./figure";
@@ -82,6 +83,7 @@ export function CommandForm<N extends CommandName>({
     defaultValues: startValues(fields),
   });
   const { standing, errorAt, submit } = useCommand(command);
+  const may = useMay(command);
   const [fromBefore, setFromBefore] = useState(false);
 
   const form = JSON.stringify([command, fixed ?? {}, ...unitsOfDrafts()]);
@@ -129,6 +131,7 @@ export function CommandForm<N extends CommandName>({
     if (first) (document.getElementsByName(first.name)[0] as HTMLElement | undefined)?.focus();
   }
 
+  if (!may) return inPanel ? <NotYours /> : null;
   return (
     <form
       className={inPanel ? "" : "panel mb-3"}

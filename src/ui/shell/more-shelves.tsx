@@ -1,8 +1,21 @@
 "use client";
 
-import { FlaskConical, Menu, Moon, OctagonPause, Route, Settings, Siren, Sprout, Sun } from "lucide-react";
+import {
+  FlaskConical,
+  Menu,
+  Moon,
+  OctagonPause,
+  Route,
+  Settings,
+  Siren,
+  Sprout,
+  Sun,
+  UsersRound,
+} from "lucide-react";
 import Link from "next/link";
 import { DropdownMenu } from "radix-ui";
+import { mayLook } from "@/house/access/rights";
+import { useRole } from "../people/rights";
 import { remember } from "./remember";
 
 const ITEM =
@@ -14,11 +27,13 @@ const SHELVES = [
   { href: "/season", label: "Season", Icon: Sprout },
   { href: "/held", label: "Held", Icon: OctagonPause },
   { href: "/laboratory", label: "Laboratory", Icon: FlaskConical },
+  { href: "/people", label: "People", Icon: UsersRound },
   { href: "/set-up", label: "Set-up", Icon: Settings },
 ] as const;
 
 /** What lies behind the strip's end. */
 export function MoreShelves() {
+  const role = useRole();
   const light = (theme: "day" | "lamp") => {
     document.documentElement.dataset.theme = theme;
     remember("aumbry-theme", theme);
@@ -35,7 +50,7 @@ export function MoreShelves() {
           sideOffset={6}
           className="z-30 min-w-52 rounded border border-rule bg-shelf p-1.5 text-ink shadow-lg"
         >
-          {SHELVES.map(({ href, label, Icon }) => (
+          {SHELVES.filter(({ href }) => mayLook(href, role)).map(({ href, label, Icon }) => (
             <DropdownMenu.Item key={href} asChild>
               <Link className={ITEM} href={href}>
                 <Icon size={18} aria-hidden /> {label}

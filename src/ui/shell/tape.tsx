@@ -1,20 +1,22 @@
 "use client";
 
-import { ChevronDown, ChevronsLeft, ChevronsRight, Paperclip, ScrollText, Undo2, X } from "lucide-react";
+import { ChevronsLeft, ChevronsRight, Paperclip, ScrollText, Undo2, X } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { unitOf } from "@/house/language/shown";
 import type { TapeLine, TapeView } from "@/house/standing/strip-and-tape";
 import { Modal } from "../modal";
+import { useNotFor } from "../people/rights";
 import { refreshOnce } from "../refresh-once";
 import { send } from "../send";
 import { remember } from "./remember";
 
 interface TapeProps {
   readonly view: TapeView;
-  readonly who: string;
+  /** Who stands here, and the way to be somebody else. */
+  readonly who: ReactNode;
 }
 
 /** The day's entries, newest on top, beside the bench. */
@@ -88,35 +90,12 @@ export function TapeDrawer({ view, who }: TapeProps) {
   );
 }
 
-function Lines({ view, who, close }: { view: TapeView; who: string; close: React.ReactNode }) {
-  const router = useRouter();
-  const known = view.crew.some((c) => c.name.toLowerCase() === who.toLowerCase());
+function Lines({ view, who, close }: { view: TapeView; who: ReactNode; close: ReactNode }) {
   return (
     <div className="flex h-full flex-col">
       <div className="flex items-center justify-between pl-3.5">
         <h2>Tape</h2>
-        {view.crew.length > 0 && (
-          <label className="relative my-1.5 flex items-center gap-2 text-[14px]">
-            <span className="text-ink-2">by</span>
-            <ChevronDown size={16} aria-hidden className="pointer-events-none absolute right-2" />
-            <select
-              aria-label="Who is working here"
-              className={`min-h-12 appearance-none rounded border-[1.5px] bg-shelf pr-7 pl-2.5 font-semibold ${known ? "border-edge" : "border-stop text-stop"}`}
-              value={known ? who : ""}
-              onChange={(e) => {
-                remember("aumbry-who", e.target.value);
-                router.refresh();
-              }}
-            >
-              {!known && <option value="">who are you?</option>}
-              {view.crew.map((c) => (
-                <option key={c.name} value={c.name}>
-                  {c.name}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
+        {who}
         {close}
       </div>
       <ol
@@ -161,6 +140,7 @@ type Undoing = { step: "asking" } | { step: "sending" } | { step: "refused"; mes
 
 function Entry({ line }: { line: TapeLine }) {
   const router = useRouter();
+  const notFor = useNotFor();
   const [open, setOpen] = useState(false);
   const [undoing, setUndoing] = useState<Undoing>({ step: "asking" });
 
@@ -208,7 +188,7 @@ function Entry({ line }: { line: TapeLine }) {
             <small className="ml-0.5 font-normal text-ink-2">{unitOf("kg")}</small>
           </b>
         )}
-        {line.undoable && !line.undone && (
+        {line.undoable && !line.undone && !notFor.has("undo") && !notFor.has(line.command) && (
           <Modal
             title="Undo this entry?"
             width="md"

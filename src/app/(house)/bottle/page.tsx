@@ -9,8 +9,9 @@ import { asWritten, figure, mass, massG, unitOf } from "@/house/language/shown";
 import { capital, plural } from "@/house/language/spoken";
 import { decisions } from "@/house/standing/decisions";
 import { keyFrom, lotsPage } from "@/house/standing/lists";
-import { Doings, Lead, Older, Panel } from "@/ui/bench";
+import { Lead, Older, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
+import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
 import { RecordTable } from "@/ui/table/record";
@@ -40,16 +41,16 @@ export default async function Bottle({ searchParams }: { searchParams: Promise<B
       <Doings
         bay="/bottle"
         list={[
-          { id: "plan", label: "Plan jars" },
-          { id: "lot", label: "Fill jars" },
-          { id: "weigh", label: "Weigh jars" },
-          { id: "stock", label: "Jars and lids" },
+          { id: "plan", needs: "issue-lot", label: "Plan jars" },
+          { id: "lot", needs: "issue-lot", label: "Fill jars" },
+          { id: "weigh", needs: "weigh-jars", label: "Weigh jars" },
+          { id: "stock", needs: "receive-material", label: "Jars and lids" },
         ]}
         rest={[
-          { id: "scale", label: "Check the scale" },
-          { id: "off", label: "Take jars off" },
-          { id: "set", label: "Set honey" },
-          { id: "comb", label: "Comb, step by step" },
+          { id: "scale", needs: "check-scale", label: "Check the scale" },
+          { id: "off", needs: "take-jars-off", label: "Take jars off" },
+          { id: "set", needs: "start-set", label: "Set honey" },
+          { id: "comb", needs: "start-comb", label: "Comb, step by step" },
         ]}
         open={search.do}
       />

@@ -6,7 +6,8 @@ import { DISEASES } from "@/house/hold/commands/colonies";
 import { type HeldThing, heldView } from "@/house/hold/view";
 import { massFigureG, unitOf } from "@/house/language/shown";
 import { capital } from "@/house/language/spoken";
-import { Caution, Doings, Lead, Panel } from "@/ui/bench";
+import { Caution, Lead, Panel } from "@/ui/bench";
+import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
 import { Press } from "@/ui/press";
@@ -30,6 +31,7 @@ const WORK = doingsOf<Given>(
   [
     {
       id: "hold",
+      needs: "hold",
       label: "Hold something",
       show: ({ offers, what }) => (
         <CommandForm
@@ -57,6 +59,7 @@ const WORK = doingsOf<Given>(
     },
     {
       id: "disease",
+      needs: "note-brood-disease",
       label: "Foul brood found",
       show: () => (
         <>
@@ -96,6 +99,7 @@ const WORK = doingsOf<Given>(
     },
     {
       id: "treated",
+      needs: "note-treatment",
       label: "Colonies treated",
       show: () => (
         <CommandForm
@@ -114,6 +118,7 @@ const WORK = doingsOf<Given>(
   [
     {
       id: "rule",
+      needs: "add-hold-rule",
       label: "Rule that holds by itself",
       show: () => (
         <CommandForm

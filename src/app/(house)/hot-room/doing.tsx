@@ -20,6 +20,7 @@ interface Given {
 const OFTEN: readonly BayDoing<Given>[] = [
   {
     id: "read",
+    needs: "read-moisture",
     label: "Enter a reading",
     show: ({ view, search }) => (
       <ReadingSheet
@@ -32,6 +33,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
   },
   {
     id: "air",
+    needs: "note-climate",
     label: "Enter the air",
     show: () => (
       <CommandForm
@@ -46,6 +48,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
   },
   {
     id: "stand",
+    needs: "stand-in-hot-room",
     label: "Stand supers in",
     show: ({ intake, search }) => (
       <>
@@ -74,6 +77,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
   },
   {
     id: "out",
+    needs: "start-batch",
     label: "Take out for spinning",
     show: ({ view, search }) => (
       <CommandForm
@@ -98,6 +102,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
   },
   {
     id: "check",
+    needs: "check-instrument",
     label: "Check an instrument",
     show: ({ view }) => (
       <>
@@ -139,6 +144,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
   },
   {
     id: "instruments",
+    needs: "add-instrument",
     label: "Instruments",
     show: ({ view }) => <Instruments list={view.instruments} adding />,
   },

@@ -6,7 +6,8 @@ import { type LabLine, type LabSeen, laboratoriesAsked, laboratoryView } from "@
 import { plural } from "@/house/language/spoken";
 import { keyFrom } from "@/house/standing/lists";
 import { Papers } from "@/ui/attach";
-import { Doings, Lead, Older } from "@/ui/bench";
+import { Lead, Older } from "@/ui/bench";
+import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
 import { LabResult } from "@/ui/lab-result";
 import { StandInResult } from "@/ui/stand-in-result";

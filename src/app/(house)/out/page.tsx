@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import Link from "next/link";
+import { mayLook } from "@/house/access/rights";
 import { houseDatabase } from "@/house/door";
 import { dayIn, writtenDay } from "@/house/language/clock";
 import { jar, massFigureG, massG, unitOf } from "@/house/language/shown";
@@ -7,14 +8,16 @@ import { capital, plural } from "@/house/language/spoken";
 import { outView, saidOrder } from "@/house/out/view";
 import { decisions } from "@/house/standing/decisions";
 import { buyerNames, keyFrom, parcelsPage } from "@/house/standing/lists";
-import { Doings, Lead, Older, Panel } from "@/ui/bench";
+import { Lead, Older, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
+import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
 import { MarketBack } from "@/ui/out/market-back";
 import { Pick } from "@/ui/out/pick";
 import { TakeOrder } from "@/ui/out/take-order";
 import { RecordTable } from "@/ui/table/record";
+import { askingHere } from "../../asking";
 import { houseAsItStands } from "../../read";
 
 export const metadata: Metadata = { title: "Out" };
@@ -25,6 +28,7 @@ export default async function Out({
   searchParams: Promise<{ do?: string; lot?: string; before?: string; order?: string }>;
 }) {
   const s = await houseAsItStands();
+  const { asker } = await askingHere();
   const search = await searchParams;
   const today = dayIn(s.house.zone, s.now);
   const [parcels, buyers, out] = await Promise.all([
@@ -54,14 +58,14 @@ export default async function Out({
       <Doings
         bay="/out"
         list={[
-          { id: "pick", label: "Pick and send" },
-          { id: "send", label: "Send jars" },
-          { id: "order", label: "Take an order" },
-          { id: "return", label: "Take back" },
+          { id: "pick", needs: "send-dispatch", label: "Pick and send" },
+          { id: "send", needs: "send-jars", label: "Send jars" },
+          { id: "order", needs: "take-order", label: "Take an order" },
+          { id: "return", needs: "take-back", label: "Take back" },
         ]}
         rest={[
-          { id: "bulk", label: "Send a vessel" },
-          { id: "vessel-back", label: "Vessel back" },
+          { id: "bulk", needs: "send-vessel", label: "Send a vessel" },
+          { id: "vessel-back", needs: "vessel-back", label: "Vessel back" },
         ]}
         open={search.do}
       />
@@ -70,15 +74,17 @@ export default async function Out({
           ["/out/boxes", "Where the boxes are"],
           ["/out/owners", "Owners"],
           ["/out/buyers", "Buyers"],
-        ].map(([href, label]) => (
-          <Link
-            key={href}
-            className="flex min-h-12 items-center underline underline-offset-4"
-            href={href ?? ""}
-          >
-            {label}
-          </Link>
-        ))}
+        ]
+          .filter(([href]) => mayLook(href ?? "", asker?.role ?? null))
+          .map(([href, label]) => (
+            <Link
+              key={href}
+              className="flex min-h-12 items-center underline underline-offset-4"
+              href={href ?? ""}
+            >
+              {label}
+            </Link>
+          ))}
       </nav>
       {search.do === "pick" && (
         <Pick

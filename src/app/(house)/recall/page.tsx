@@ -8,7 +8,8 @@ import { capital, plural, spoken } from "@/house/language/spoken";
 import { recallAsked } from "@/house/recall/asked";
 import { type RecallDesk, type RecallView, recallDesk, stopWatch } from "@/house/recall/view";
 import { traceView } from "@/house/trace";
-import { Doings, Lead, Panel } from "@/ui/bench";
+import { Lead, Panel } from "@/ui/bench";
+import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
 import { Press } from "@/ui/press";
@@ -98,7 +99,11 @@ export default async function Recall({ searchParams }: { searchParams: Search })
       {view && <Found desk={desk} view={view} query={query} />}
       {!view && (
         <>
-          <Doings bay="/recall" list={[{ id: "contacts", label: "Whom to call" }]} open={doing} />
+          <Doings
+            bay="/recall"
+            list={[{ id: "contacts", needs: "set-recall-contacts", label: "Whom to call" }]}
+            open={doing}
+          />
           {doing === "contacts" && (
             <CommandForm
               command="set-recall-contacts"

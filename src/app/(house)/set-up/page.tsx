@@ -1,19 +1,23 @@
 import type { Metadata } from "next";
 import { cookies } from "next/headers";
+import Link from "next/link";
 import { RULE_PACKS } from "@/core/labels";
 import { SCHOOLS } from "@/core/moisture";
 import { SHOWN_CHOICES, type ShownKind, shownFrom, shownText } from "@/core/units";
+import { mayLook } from "@/house/access/rights";
 import { houseDatabase } from "@/house/door";
 import { labelSettings } from "@/house/label/bench";
 import { jar, shown } from "@/house/language/shown";
 import { choiceOf } from "@/house/language/shown-said";
 import { UNITS_COOKIE } from "@/house/language/units-cookie";
+import { ROLE_SAID, ROLES } from "@/house/people/roles";
 import { SCHOOL_SAID, SETTLE_SCHOOLS } from "@/house/settle/kinds";
 import { setUpView } from "@/house/standing/set-up";
 import { Lead, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import { SCHOOL } from "@/ui/pull/words";
 import { AddDevice, BringLogo, ThisTablet } from "@/ui/set-up";
+import { askingHere } from "../../asking";
 import { houseAsItStands } from "../../read";
 import { Backups } from "./backups";
 import { Seals } from "./seals";
@@ -24,6 +28,7 @@ const KINDS = Object.keys(SHOWN_CHOICES) as ShownKind[];
 
 export default async function SetUp() {
   const s = await houseAsItStands();
+  const { asker } = await askingHere();
   const view = await setUpView(houseDatabase());
   const { house } = s;
   const db = houseDatabase();
@@ -327,20 +332,13 @@ export default async function SetUp() {
         <AddDevice />
       </Panel>
       <Panel title="Who works here" className="mt-4">
-        {view.crew.length === 0 ? (
-          <p className="mb-3 text-ink-2">
-            Nobody is named yet: until then everybody may do everything. Name the lead first; then each tablet
-            says at the tape's head who stands at it.
-          </p>
-        ) : (
-          <ul className="mb-3 flex flex-wrap gap-x-8 gap-y-1">
-            {view.crew.map((c) => (
-              <li key={c.name}>
-                <b>{c.name}</b> <span className="text-ink-2">{c.role}</span>
-              </li>
-            ))}
-          </ul>
-        )}
+        <ul className="mb-3 flex flex-wrap gap-x-8 gap-y-1">
+          {view.crew.map((c) => (
+            <li key={c.name}>
+              <b>{c.name}</b> <span className="text-ink-2">{ROLE_SAID[c.role].label}</span>
+            </li>
+          ))}
+        </ul>
         <CommandForm
           command="add-crew"
           label="Add to the crew"
@@ -351,10 +349,15 @@ export default async function SetUp() {
               name: "role",
               label: "Role",
               kind: "choice",
-              options: ["lead", "floor", "filler", "office", "auditor"].map((r) => ({ value: r, label: r })),
+              options: ROLES.map((value) => ({ value, label: ROLE_SAID[value].label })),
             },
           ]}
         />
+        {mayLook("/people", asker?.role ?? null) && (
+          <Link href="/people" className="mt-2 flex min-h-12 w-fit items-center font-semibold">
+            Let them in, change roles, see who is signed in
+          </Link>
+        )}
       </Panel>
       <Panel title="The ledger" className="mt-4">
         <Seals seals={view.seals} zone={house.zone} />
@@ -366,7 +369,7 @@ export default async function SetUp() {
           .
         </p>
       </Panel>
-      {s.kept && (
+      {s.kept && mayLook("/people", asker?.role ?? null) && (
         <Panel title="Backups" className="mt-4">
           <div id="backups">
             <Backups kept={s.kept} now={s.now} zone={house.zone} />

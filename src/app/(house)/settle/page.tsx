@@ -10,8 +10,9 @@ import { settling, vesselWord } from "@/house/settle/settling";
 import { decisions } from "@/house/standing/decisions";
 import { ASK_PCT } from "@/house/warmth/kinds";
 import { howLong, warmerCards } from "@/house/warmth/view";
-import { Doings, Lead, Panel } from "@/ui/bench";
+import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
+import { Doings } from "@/ui/doings";
 import { Figure } from "@/ui/figures/figure";
 import { Columns } from "@/ui/settle";
 import { Warmers } from "@/ui/settle/warmers";
@@ -45,19 +46,21 @@ export default async function Settle({ searchParams }: { searchParams: Promise<S
       <Doings
         bay="/settle"
         list={[
-          { id: "skim", label: "Skim" },
-          { id: "strain", label: "Strain" },
-          { id: "warm", label: "How warm it is" },
-          { id: "inspect", label: "Look at it" },
-          { id: "heat", label: "Warm it" },
-          ...(s.vessels.some((v) => v.warming) ? [{ id: "cool", label: "Take it out" }] : []),
+          { id: "skim", needs: "skim", label: "Skim" },
+          { id: "strain", needs: "strain", label: "Strain" },
+          { id: "warm", needs: "note-warmth", label: "How warm it is" },
+          { id: "inspect", needs: "inspect", label: "Look at it" },
+          { id: "heat", needs: "warm-vessels", label: "Warm it" },
+          ...(s.vessels.some((v) => v.warming)
+            ? [{ id: "cool", needs: "cool-vessels", label: "Take it out" } as const]
+            : []),
         ]}
         rest={[
-          { id: "warmer", label: "What it is warmed in" },
-          { id: "school", label: "Strain a batch otherwise" },
-          { id: "ceiling", label: "How warm a kind may get" },
-          { id: "care", label: "Wash or check a mesh" },
-          { id: "mesh", label: "Set up a mesh" },
+          { id: "warmer", needs: "set-warmer", label: "What it is warmed in" },
+          { id: "school", needs: "set-batch-school", label: "Strain a batch otherwise" },
+          { id: "ceiling", needs: "set-ceiling", label: "How warm a kind may get" },
+          { id: "care", needs: "tend-mesh", label: "Wash or check a mesh" },
+          { id: "mesh", needs: "add-mesh", label: "Set up a mesh" },
         ]}
         open={search.do}
       />

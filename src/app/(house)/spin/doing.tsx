@@ -28,6 +28,7 @@ interface Given {
 const OFTEN: readonly BayDoing<Given>[] = [
   {
     id: "load",
+    needs: "start-run",
     label: "Next load",
     show: ({ floor }) => (
       <>
@@ -38,9 +39,10 @@ const OFTEN: readonly BayDoing<Given>[] = [
       </>
     ),
   },
-  { id: "day", label: "Plan the day", show: ({ floor }) => <DayPlanner floor={floor} /> },
+  { id: "day", needs: "plan-day", label: "Plan the day", show: ({ floor }) => <DayPlanner floor={floor} /> },
   {
     id: "batch",
+    needs: "start-batch",
     label: "Choose supers",
     show: ({ s, search }) => {
       const { stacks, intake } = stacksOf(s.waiting);
@@ -73,6 +75,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
   },
   {
     id: "read",
+    needs: "read-moisture",
     label: "Enter a reading",
     show: async ({ s, search }) => (
       <ReadingSheet
@@ -85,6 +88,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
   },
   {
     id: "weigh",
+    needs: "weigh-spun-super",
     label: "Weigh back a super",
     show: ({ search }) => (
       <>
@@ -112,6 +116,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
   },
   {
     id: "pail",
+    needs: "fill-pail",
     label: "Fill a pail",
     show: ({ batchField }) => (
       <>
@@ -137,21 +142,34 @@ const OFTEN: readonly BayDoing<Given>[] = [
 const SELDOM: readonly BayDoing<Given>[] = [
   {
     id: "opening",
+    needs: "check-floor",
     label: "Opening check",
     show: ({ floor }) => <Checks kind="opening" said={floor.checks.opening} aside={floor.checks.aside} />,
   },
   {
     id: "closing",
+    needs: "check-floor",
     label: "Closing check",
     show: ({ floor }) => <Checks kind="closing" said={floor.checks.closing} aside={floor.checks.aside} />,
   },
   {
     id: "cappings",
+    needs: "fill-bin",
     label: "Cappings",
     show: ({ floor, batchField }) => <Cappings floor={floor} batchField={batchField} />,
   },
-  { id: "hand", label: "Without a machine", show: ({ floor }) => <ByHand stations={floor.handStations} /> },
-  { id: "skills", label: "Who can do what", show: ({ floor }) => <Skills floor={floor} /> },
+  {
+    id: "hand",
+    needs: "end-run",
+    label: "Without a machine",
+    show: ({ floor }) => <ByHand stations={floor.handStations} />,
+  },
+  {
+    id: "skills",
+    needs: "set-skills",
+    label: "Who can do what",
+    show: ({ floor }) => <Skills floor={floor} />,
+  },
   {
     id: "empty",
     label: "Weigh empty",
@@ -181,6 +199,7 @@ const SELDOM: readonly BayDoing<Given>[] = [
   },
   {
     id: "loss",
+    needs: "record-loss",
     label: "Book a loss",
     show: ({ batchField }) => (
       <CommandForm
@@ -201,6 +220,7 @@ const SELDOM: readonly BayDoing<Given>[] = [
   },
   {
     id: "close",
+    needs: "close-batch",
     label: "Close a batch",
     show: ({ batchField }) => (
       <CommandForm
@@ -220,6 +240,7 @@ const SELDOM: readonly BayDoing<Given>[] = [
   },
   {
     id: "machine",
+    needs: "add-machine",
     label: "Machines",
     show: ({ floor, search }) => (
       <MachineForm machines={floor.machines} chosen={floor.machines.find((m) => m.name === search.machine)} />
@@ -227,6 +248,7 @@ const SELDOM: readonly BayDoing<Given>[] = [
   },
   {
     id: "pails",
+    needs: "add-pails",
     label: "Add pails",
     show: () => (
       <CommandForm

@@ -14,8 +14,9 @@ import type { Snapshot, VesselState } from "@/house/standing/snapshot";
 import { storeKeeps, type TastingRow } from "@/house/store/kept";
 import { colourSaid, gradeOf, places, vesselVerdict } from "@/house/store/view";
 import { bloomsSaid, setsSaid, stateOf, watchOf, watchRows, whyWatched } from "@/house/store/watch";
-import { Doings, Lead, Panel } from "@/ui/bench";
+import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
+import { Doings } from "@/ui/doings";
 import { Figure } from "@/ui/figures/figure";
 import { Shelf } from "@/ui/figures/shelf";
 import { WatchList } from "@/ui/store/watch-list";
@@ -51,23 +52,23 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
       <Doings
         bay="/store"
         list={[
-          { id: "blend", label: "Blend" },
-          { id: "pour", label: "Pour" },
-          { id: "came", label: "Honey came" },
-          { id: "read", label: "Read it" },
-          { id: "look", label: "How it looks" },
-          { id: "stock", label: "Take stock" },
+          { id: "blend", needs: "blend-honey", label: "Blend" },
+          { id: "pour", needs: "move-honey", label: "Pour" },
+          { id: "came", needs: "receive-honey", label: "Honey came" },
+          { id: "read", needs: "read-moisture", label: "Read it" },
+          { id: "look", needs: "note-look", label: "How it looks" },
+          { id: "stock", needs: "take-stock", label: "Take stock" },
         ]}
         rest={[
-          { id: "mixed", label: "Is it mixed?" },
-          { id: "colour", label: "Its colour" },
-          { id: "taste", label: "Taste it" },
-          { id: "lab", label: "Glucose and yeast" },
-          { id: "sample", label: "Keep a sample" },
-          { id: "air", label: "The air there" },
-          { id: "lost", label: "Book a loss" },
-          { id: "place", label: "Where it stands" },
-          { id: "vessels", label: "Set up vessels" },
+          { id: "mixed", needs: "check-mix", label: "Is it mixed?" },
+          { id: "colour", needs: "read-colour", label: "Its colour" },
+          { id: "taste", needs: "taste", label: "Taste it" },
+          { id: "lab", needs: "note-lab", label: "Glucose and yeast" },
+          { id: "sample", needs: "keep-sample", label: "Keep a sample" },
+          { id: "air", needs: "note-place-air", label: "The air there" },
+          { id: "lost", needs: "record-loss", label: "Book a loss" },
+          { id: "place", needs: "place-vessel", label: "Where it stands" },
+          { id: "vessels", needs: "add-vessels", label: "Set up vessels" },
         ]}
         open={search.do}
       />

@@ -37,6 +37,7 @@ const OWNER: readonly FieldSpec<"owner" | "agreedKg">[] = [
 const OFTEN: readonly BayDoing<Given>[] = [
   {
     id: "pull",
+    needs: "pull-supers",
     label: "Record a pull",
     show: async ({ s }) => {
       const sheet = await shared(houseDatabase(), "pull sheet", s.now, () =>
@@ -61,6 +62,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
   },
   {
     id: "frames",
+    needs: "bring-frames",
     label: "Loose frames",
     show: () => (
       <CommandForm
@@ -87,6 +89,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
   },
   {
     id: "weigh",
+    needs: "weigh-in",
     label: "Weigh in",
     show: ({ intake }) => (
       <CommandForm
@@ -107,6 +110,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
   },
   {
     id: "plans",
+    needs: "plan-pull",
     label: "Plan a pull",
     show: ({ s, view, yard }) => (
       <>
@@ -135,6 +139,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
   },
   {
     id: "bloom",
+    needs: "note-bloom",
     label: "Note a bloom",
     show: ({ view, yard }) => (
       <CommandForm
@@ -154,6 +159,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
 const SELDOM: readonly BayDoing<Given>[] = [
   {
     id: "yard",
+    needs: "add-yard",
     label: "Add a yard",
     show: ({ s }) => (
       <CommandForm
@@ -176,6 +182,7 @@ const SELDOM: readonly BayDoing<Given>[] = [
   },
   {
     id: "colonies",
+    needs: "add-colonies",
     label: "Add colonies",
     show: ({ yard }) => (
       <CommandForm
@@ -188,6 +195,7 @@ const SELDOM: readonly BayDoing<Given>[] = [
   },
   {
     id: "separate",
+    needs: "keep-separate",
     label: "Keep separate",
     show: () => (
       <CommandForm
@@ -199,6 +207,7 @@ const SELDOM: readonly BayDoing<Given>[] = [
   },
   {
     id: "supers",
+    needs: "add-supers",
     label: "Add supers",
     show: () => (
       <>
@@ -260,7 +269,7 @@ const SELDOM: readonly BayDoing<Given>[] = [
       </>
     ),
   },
-  { id: "files", label: "Files in and out", show: () => <ImportFile /> },
+  { id: "files", needs: "import-rows", label: "Files in and out", show: () => <ImportFile /> },
 ];
 
 export const WORK = doingsOf(OFTEN, SELDOM);

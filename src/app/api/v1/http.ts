@@ -1,5 +1,8 @@
 /** The edge between HTTP and the house: bounded bodies in, problem details (RFC 9457) out. */
-import { asRefusal, mustBeWritable, Refusal } from "@/house";
+import { asRefusal, mustBeAllowed, mustBeWritable, Refusal, type Role } from "@/house";
+import { type Asker, type Asking, askingNow } from "@/house/access/asking";
+import { whoComes } from "@/house/access/sign-in";
+import { houseDatabase } from "@/house/door";
 import { decoded } from "../../address";
 
 export const MAX_BODY_BYTES = 1_000_000;
@@ -45,10 +48,10 @@ export function sameSite(request: Request): void {
     return;
   }
   if (site || request.method === "GET") return;
-  if (request.headers.get("aumbry-who") === null && request.headers.get("authorization") === null)
+  if (request.headers.get("authorization") === null)
     throw new Refusal(
       "who-by-header",
-      "A program that is no page of this house says who it is in the header Aumbry-Who.",
+      "A program that is no page of this house shows its token (./aumbry token NAME) in the header Authorization.",
       403,
     );
 }
@@ -103,10 +106,38 @@ export function parsedJson(text: string): unknown {
   return value;
 }
 
-/** Who stands at this tablet: the API's header, or the name chosen on the tape. */
-export function whoAsks(request: Request): string {
-  const header = request.headers.get("aumbry-who");
-  if (header !== null) return decoded(header);
-  const cookie = /(?:^|;\s*)aumbry-who=([^;]*)/.exec(request.headers.get("cookie") ?? "");
-  return decoded(cookie?.[1] ?? "");
+/** Who asks, as the server found out; where none stands in front, found out here. */
+export const askingOf = async (request: Request): Promise<Asking> =>
+  askingNow() ??
+  (await whoComes(houseDatabase(), {
+    cookie: request.headers.get("cookie"),
+    authorization: request.headers.get("authorization"),
+    speaksFor: decoded(request.headers.get("aumbry-who") ?? ""),
+    device: request.headers.get("aumbry-device"),
+    address: "nowhere",
+    here: false,
+    secure: false,
+  }));
+
+/** Whoever stands at this tablet or sent this program. @throws Refusal */
+export async function asker(request: Request): Promise<Asker> {
+  const { asker: found, tablet } = await askingOf(request);
+  if (found) return found;
+  throw new Refusal(
+    "who",
+    tablet?.name
+      ? "Say first who you are: tap your name at the top of the tape. What you typed stays."
+      : "Sign in first; a program shows its token (./aumbry token NAME) in the header Authorization.",
+    401,
+  );
+}
+
+/** Whoever asks, where their role may. @throws Refusal */
+export async function askerWhoMay(
+  request: Request,
+  what: { readonly who: readonly Role[]; readonly summary: string },
+): Promise<Asker> {
+  const found = await asker(request);
+  mustBeAllowed(found, what);
+  return found;
 }

@@ -1,8 +1,10 @@
 import { z } from "zod";
-import { refuse } from "../../language/errors";
+import { Refusal, refuse } from "../../language/errors";
 import { choice, text } from "../../language/fields";
 import { defineCommand } from "../../ledger/command";
-import { crewNow, ROLES } from "../records";
+import { crewNow, hasLeft } from "../records";
+import { ROLE_SAID, ROLES } from "../roles";
+import { somebodyLeads } from "./leads";
 
 export const addCrew = defineCommand({
   name: "add-crew",
@@ -16,13 +18,16 @@ export const addCrew = defineCommand({
       refuse("duplicate", `${name} is in the crew already.`, "name");
     if (crew.length === 0 && role !== "lead")
       refuse("lead-first", "Name the house lead first: somebody must be able to set things up.", "role");
-    await work.state("crew", { name, role });
-    return { name, role };
+    // Whoever could name a lead would lead.
+    if (role === "lead" && work.actor.role !== "lead")
+      throw new Refusal("not-allowed", "Only a lead names a lead.", 403, [
+        { path: "role", message: "Only a lead names a lead." },
+      ]);
+    const again = await hasLeft(work.tx, name);
+    if (again) await work.state("crew_change", { name, role, works: true });
+    else await work.state("crew", { name, role });
+    return { name, role, again };
   },
-  say: ({ name, role }) => `${name} works here: ${role}.`,
-  // Once somebody leads a house, somebody always does: with nobody left, anybody could.
-  async afterUndo(work) {
-    if (!(await crewNow(work.tx)).some((c) => c.role === "lead"))
-      refuse("last-lead", "Then nobody would lead this house: name another lead first.", "entry");
-  },
+  say: ({ name, role, again }) => `${name} works here${again ? " again" : ""}: ${ROLE_SAID[role].label}.`,
+  afterUndo: (work) => somebodyLeads(work, "entry"),
 });

@@ -4,7 +4,8 @@ import { massFigureG, temp, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
 import { boxesView } from "@/house/out/boxes";
 import { STORED_HOW } from "@/house/out/commands/boxes";
-import { Caution, Doings, Lead, Panel } from "@/ui/bench";
+import { Caution, Lead, Panel } from "@/ui/bench";
+import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
 import { RecordTable } from "@/ui/table/record";
@@ -30,9 +31,9 @@ export default async function Boxes({ searchParams }: { searchParams: Promise<{ 
       <Doings
         bay="/out/boxes"
         list={[
-          { id: "returned", label: "Back on the colonies" },
-          { id: "stored", label: "Store" },
-          { id: "set-out", label: "Set out for bees" },
+          { id: "returned", needs: "place-boxes", label: "Back on the colonies" },
+          { id: "stored", needs: "place-boxes", label: "Store" },
+          { id: "set-out", needs: "place-boxes", label: "Set out for bees" },
         ]}
         open={doing}
       />

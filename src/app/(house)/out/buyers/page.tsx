@@ -2,7 +2,8 @@ import type { Metadata } from "next";
 import { houseDatabase } from "@/house/door";
 import { BUYER_KINDS } from "@/house/out/commands/buyers";
 import { buyersView } from "@/house/out/view";
-import { Doings, Lead, Panel } from "@/ui/bench";
+import { Lead, Panel } from "@/ui/bench";
+import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
 import { RecordTable } from "@/ui/table/record";
 
@@ -30,8 +31,8 @@ export default async function Buyers({
       <Doings
         bay="/out/buyers"
         list={[
-          { id: "card", label: "Describe a buyer" },
-          { id: "join", label: "Two names are one" },
+          { id: "card", needs: "describe-buyer", label: "Describe a buyer" },
+          { id: "join", needs: "join-buyers", label: "Two names are one" },
         ]}
         open={doing}
       />

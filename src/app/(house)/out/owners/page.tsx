@@ -3,7 +3,8 @@ import { houseDatabase } from "@/house/door";
 import { massG } from "@/house/language/shown";
 import { spoken } from "@/house/language/spoken";
 import { ownersView } from "@/house/out/owners";
-import { Doings, Lead, Panel } from "@/ui/bench";
+import { Lead, Panel } from "@/ui/bench";
+import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
 
 export const metadata: Metadata = { title: "Owners" };
@@ -16,7 +17,11 @@ export default async function Owners({ searchParams }: { searchParams: Promise<{
       <Lead title="Owners">
         <span className="text-ink-2">whose honey is kept apart to the last jar</span>
       </Lead>
-      <Doings bay="/out/owners" list={[{ id: "share", label: "Set a share" }]} open={doing} />
+      <Doings
+        bay="/out/owners"
+        list={[{ id: "share", needs: "set-owner-terms", label: "Set a share" }]}
+        open={doing}
+      />
       {doing === "share" && (
         <CommandForm
           command="set-owner-terms"

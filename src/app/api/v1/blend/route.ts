@@ -1,10 +1,10 @@
-import { mayAsk, ROLES } from "@/house";
+import { ROLES } from "@/house";
 import { arrange, BLEND_ASKED } from "@/house/blend/arrange";
 import { solver } from "@/house/blend/solver";
 import { houseDatabase } from "@/house/door";
 import { fromZod } from "@/house/language/errors";
 import { snapshot } from "@/house/standing/snapshot";
-import { jsonBody, problem, sameSite, whoAsks } from "../http";
+import { askerWhoMay, jsonBody, problem, sameSite } from "../http";
 
 /** Whoever works here may try a blend. */
 const TO_TRY = { who: ROLES, summary: "try a blend" };
@@ -13,7 +13,7 @@ const TO_TRY = { who: ROLES, summary: "try a blend" };
 export async function POST(request: Request): Promise<Response> {
   try {
     sameSite(request);
-    await mayAsk(houseDatabase(), TO_TRY, whoAsks(request));
+    await askerWhoMay(request, TO_TRY);
     const asked = BLEND_ASKED.safeParse(await jsonBody(request));
     if (!asked.success) throw fromZod(asked.error);
     const s = await snapshot(houseDatabase());

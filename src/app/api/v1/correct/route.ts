@@ -1,20 +1,19 @@
-import { mayAsk, Refusal } from "@/house";
-import { houseDatabase, houseWriting } from "@/house/door";
+import { Refusal } from "@/house";
+import { houseWriting } from "@/house/door";
 import { correct, correctEntry } from "@/house/ledger/correct";
 import { correctionView } from "@/house/trace/correction";
-import { jsonBody, problem, sameSite, whoAsks } from "../http";
+import { askerWhoMay, jsonBody, problem, sameSite } from "../http";
 
 /** { entry, path, value, why? }: what it would change, or with ?do=1 the correction itself, all or nothing. */
 export async function POST(request: Request): Promise<Response> {
   try {
     sameSite(request);
-    const who = whoAsks(request);
-    await mayAsk(houseDatabase(), correct, who);
+    const { who, device } = await askerWhoMay(request, correct);
     const input = await jsonBody(request);
     const key = request.headers.get("idempotency-key") ?? "";
     if (key.length > 80)
       throw new Refusal("bad-key", "The idempotency key is at most 80 characters here.", 400);
-    const asked = { input, who, device: request.headers.get("aumbry-device") ?? "browser", key };
+    const asked = { input, who, device, key };
     const answer =
       new URL(request.url).searchParams.get("do") === "1"
         ? await correctEntry(houseWriting(), asked)

@@ -1,7 +1,6 @@
-import { ANY_HAND, mayAsk } from "@/house";
-import { houseDatabase } from "@/house/door";
+import { ANY_HAND } from "@/house";
 import { shipmentsIn } from "@/house/epcis/bring";
-import { jsonBody, problem, sameSite, whoAsks } from "../http";
+import { askerWhoMay, jsonBody, problem, sameSite } from "../http";
 
 /** Whoever may take honey in may read what somebody shipped. */
 const TO_READ = { who: ANY_HAND, summary: "read somebody's shipping events" };
@@ -10,7 +9,7 @@ const TO_READ = { who: ANY_HAND, summary: "read somebody's shipping events" };
 export async function POST(request: Request): Promise<Response> {
   try {
     sameSite(request);
-    await mayAsk(houseDatabase(), TO_READ, whoAsks(request));
+    await askerWhoMay(request, TO_READ);
     return Response.json(
       { shipments: shipmentsIn(await jsonBody(request)) },
       { headers: { "cache-control": "no-store" } },

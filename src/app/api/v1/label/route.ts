@@ -1,8 +1,8 @@
-import { mayAsk, ROLES } from "@/house";
+import { ROLES } from "@/house";
 import { houseDatabase } from "@/house/door";
 import { BENCH_ASKED, labelBench } from "@/house/label/bench";
 import { fromZod } from "@/house/language/errors";
-import { jsonBody, problem, sameSite, whoAsks } from "../http";
+import { askerWhoMay, jsonBody, problem, sameSite } from "../http";
 
 /** Whoever works here may try a label. */
 const TO_TRY = { who: ROLES, summary: "try a label" };
@@ -11,7 +11,7 @@ const TO_TRY = { who: ROLES, summary: "try a label" };
 export async function POST(request: Request): Promise<Response> {
   try {
     sameSite(request);
-    await mayAsk(houseDatabase(), TO_TRY, whoAsks(request));
+    await askerWhoMay(request, TO_TRY);
     const asked = BENCH_ASKED.safeParse(await jsonBody(request));
     if (!asked.success) throw fromZod(asked.error);
     return Response.json(await labelBench(houseDatabase(), asked.data), {

@@ -1,7 +1,7 @@
-import { mayAsk, Refusal, ROLES } from "@/house";
+import { Refusal, ROLES } from "@/house";
 import { houseDatabase } from "@/house/door";
 import { understand } from "@/house/line";
-import { jsonBody, problem, sameSite, whoAsks } from "../http";
+import { askerWhoMay, jsonBody, problem, sameSite } from "../http";
 
 /** Whoever works here may ask what a line means. */
 const TO_ASK = { who: ROLES, summary: "ask what a line means" };
@@ -10,8 +10,7 @@ const TO_ASK = { who: ROLES, summary: "ask what a line means" };
 export async function POST(request: Request): Promise<Response> {
   try {
     sameSite(request);
-    const who = whoAsks(request);
-    await mayAsk(houseDatabase(), TO_ASK, who);
+    const { who } = await askerWhoMay(request, TO_ASK);
     const body = await jsonBody(request);
     const text = (body as { text?: unknown } | null)?.text;
     if (typeof text !== "string") throw new Refusal("bad-input", "Send the line's text.", 400);

@@ -1,9 +1,9 @@
 import { randomUUID } from "node:crypto";
-import { COMMANDS, execute, mayAsk, Refusal } from "@/house";
-import { houseDatabase, houseWriting } from "@/house/door";
+import { COMMANDS, execute, Refusal } from "@/house";
+import { houseWriting } from "@/house/door";
 import { kindOf, wrongWith } from "@/house/papers/content";
 import { hashOf, keepPaper } from "@/house/papers/shelf";
-import { boundedBytes, problem, sameSite, whoAsks } from "../http";
+import { askerWhoMay, boundedBytes, problem, sameSite } from "../http";
 
 /** A tablet's photo is three to five megabytes. */
 const MOST_BYTES = 8_000_000;
@@ -14,9 +14,8 @@ export async function POST(request: Request): Promise<Response> {
     sameSite(request);
     const command = COMMANDS.get("attach-paper");
     if (!command) throw new Refusal("unknown-command", "Papers cannot be attached here.", 404);
-    const who = whoAsks(request);
     // Before a byte of what they send is read.
-    await mayAsk(houseDatabase(), command, who);
+    const { who, device } = await askerWhoMay(request, command);
     const asked = new URL(request.url).searchParams;
     const bytes = Buffer.from(await boundedBytes(request, MOST_BYTES));
     const wrong = wrongWith(bytes);
@@ -29,7 +28,7 @@ export async function POST(request: Request): Promise<Response> {
     const answer = await execute(houseWriting(), command, {
       input: { entry: asked.get("entry") ?? "", name: asked.get("name") ?? "", sha256: hashOf(bytes) },
       who,
-      device: request.headers.get("aumbry-device") ?? "browser",
+      device,
       key: request.headers.get("idempotency-key") ?? randomUUID(),
     });
     return Response.json(answer, { headers: { "cache-control": "no-store" } });

@@ -1,7 +1,7 @@
-import { mayAsk, ROLES } from "@/house";
+import { ROLES } from "@/house";
 import { houseDatabase } from "@/house/door";
 import { checkWhole, sealsNow } from "@/house/ledger/watch";
-import { problem, sameSite, whoAsks } from "../http";
+import { askerWhoMay, problem, sameSite } from "../http";
 
 export const dynamic = "force-dynamic";
 
@@ -12,7 +12,7 @@ export async function POST(request: Request): Promise<Response> {
   try {
     sameSite(request);
     const db = houseDatabase();
-    await mayAsk(db, TO_CHECK, whoAsks(request));
+    await askerWhoMay(request, TO_CHECK);
     await checkWhole(db);
     const { found, whole } = await sealsNow(db);
     return Response.json(

@@ -1,6 +1,6 @@
-import { COMMANDS, execute, mayAsk, Refusal } from "@/house";
-import { houseDatabase, houseWriting } from "@/house/door";
-import { jsonBody, problem, sameSite, whoAsks } from "../../http";
+import { COMMANDS, execute, Refusal } from "@/house";
+import { houseWriting } from "@/house/door";
+import { askerWhoMay, jsonBody, problem, sameSite } from "../../http";
 
 export async function POST(
   request: Request,
@@ -12,14 +12,13 @@ export async function POST(
     const command = COMMANDS.get(name);
     if (!command)
       throw new Refusal("unknown-command", `There is no command called "${name.slice(0, 60)}".`, 404);
-    const who = whoAsks(request);
     // Before a byte of what they send is read.
-    await mayAsk(houseDatabase(), command, who);
+    const { who, device } = await askerWhoMay(request, command);
     const input = await jsonBody(request);
     const answer = await execute(houseWriting(), command, {
       input,
       who,
-      device: request.headers.get("aumbry-device") ?? "browser",
+      device,
       key: request.headers.get("idempotency-key") ?? "",
       at: request.headers.get("aumbry-at") ?? undefined,
     });

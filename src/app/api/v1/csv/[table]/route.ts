@@ -1,10 +1,10 @@
-import { type Answer, asRefusal, COMMANDS, execute, mayAsk, Refusal, rehearse } from "@/house";
+import { type Answer, asRefusal, COMMANDS, execute, Refusal, rehearse } from "@/house";
 import { houseDatabase, houseWriting } from "@/house/door";
 import { decodeCsv, readCsv } from "@/house/files/read";
 import { CSV_TABLE_NAMES, type CsvTable, writeCsv } from "@/house/files/tables";
 import { bringTold, TOLD_NAMES, type ToldName, toldTable, writeTold } from "@/house/files/told";
 import { madeFile } from "../../../../files";
-import { boundedBytes, problem, sameSite, whoAsks } from "../../http";
+import { askerWhoMay, boundedBytes, problem, sameSite } from "../../http";
 
 const MOST_BYTES = 4_000_000;
 
@@ -50,8 +50,7 @@ export async function POST(
     const table = await tableNamed(params);
     const command = COMMANDS.get(isTold(table) ? toldTable(table).command : "import-rows");
     if (!command) throw new Error("The import has no command.");
-    const who = whoAsks(request);
-    await mayAsk(houseDatabase(), command, who);
+    const { who, device } = await askerWhoMay(request, command);
     if (!/^text\/csv\b/i.test(request.headers.get("content-type") ?? ""))
       throw new Refusal("not-csv", "Send the file as text/csv.", 415);
     const query = new URL(request.url).searchParams;
@@ -60,7 +59,7 @@ export async function POST(
     const leaveOutBad = query.get("leave-out-bad") === "1";
     const asked = {
       who,
-      device: request.headers.get("aumbry-device") ?? "browser",
+      device,
       key: request.headers.get("idempotency-key") ?? `import-${crypto.randomUUID()}`,
     };
     const at = request.headers.get("aumbry-at") ?? undefined;

@@ -1,4 +1,4 @@
-import { ANY_HAND, mayAsk, Refusal } from "@/house";
+import { ANY_HAND, Refusal } from "@/house";
 import { receiveFromStandIn } from "@/house/devices/posts";
 import { standInTruth } from "@/house/devices/stand-in-truth";
 import { houseDatabase } from "@/house/door";
@@ -10,7 +10,7 @@ import {
   STAND_IN_SEED,
   scaleShows,
 } from "@/standins";
-import { jsonBody, problem, sameSite, whoAsks } from "../../http";
+import { askerWhoMay, jsonBody, problem, sameSite } from "../../http";
 
 /** Whoever may write may have a stand-in read something. */
 const TO_READ = { who: ANY_HAND, summary: "have a stand-in read something" };
@@ -23,7 +23,7 @@ export async function POST(
   try {
     sameSite(request);
     const { kind } = await params;
-    await mayAsk(houseDatabase(), TO_READ, whoAsks(request));
+    await askerWhoMay(request, TO_READ);
     const body = (await jsonBody(request)) as Record<
       "super" | "cappedPct" | "sampleC" | "frameKg" | "jarG",
       unknown

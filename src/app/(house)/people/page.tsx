@@ -1,0 +1,93 @@
+import type { Metadata } from "next";
+import { doorView } from "@/house/access/view";
+import { houseDatabase } from "@/house/door";
+import { whenIn } from "@/house/language/clock";
+import { ROLE_SAID, ROLES } from "@/house/people/roles";
+import { Lead, Panel } from "@/ui/bench";
+import { CommandForm } from "@/ui/fields/command-form";
+import { Person, Programs, SignedIn } from "@/ui/people/people";
+import { askingHere } from "../../asking";
+import { houseAsItStands } from "../../read";
+
+export const metadata: Metadata = { title: "People" };
+
+const ROLE_OPTIONS = ROLES.map((value) => ({
+  value,
+  label: `${ROLE_SAID[value].label}: ${ROLE_SAID[value].so}`,
+}));
+
+/** Who works here, how each comes in, who is in now, and which programs may come. */
+export default async function People() {
+  const s = await houseAsItStands();
+  const { tablet } = await askingHere();
+  const view = await doorView(houseDatabase(), s.now);
+  const said = (moment: Date): string => whenIn(s.house.zone, moment, s.now);
+  return (
+    <>
+      <Lead title="People">
+        <span className="text-ink-2">
+          Nobody is deleted: whoever leaves is closed, and what they entered stays.
+        </span>
+      </Lead>
+      <Panel title="Who works here">
+        <ul className="mb-4">
+          {view.people.map((p) => (
+            <Person
+              key={p.name}
+              name={p.name}
+              role={p.role}
+              roles={ROLE_OPTIONS}
+              comesIn={
+                p.pressed
+                  ? "made up: a press lets anybody in"
+                  : [
+                      p.password && "a password",
+                      p.pin && "a number for the tablets",
+                      p.invited && "a code that waits",
+                    ]
+                      .filter(Boolean)
+                      .join(", ") || "cannot come in yet"
+              }
+              canComeIn={p.pressed || p.password || p.pin || p.invited}
+            />
+          ))}
+        </ul>
+        <CommandForm
+          command="add-crew"
+          label="Add to the crew"
+          inPanel
+          fields={[
+            { name: "name", label: "Name" },
+            { name: "role", label: "Role", kind: "choice", options: ROLE_OPTIONS, span: 3, value: "floor" },
+          ]}
+        />
+      </Panel>
+      <Panel title="Signed in now" className="mt-4">
+        <SignedIn
+          list={view.sessions.map((x) => ({
+            number: x.number,
+            what: x.tablet === null ? (x.person ?? "nobody") : `Tablet ${x.tablet}`,
+            so:
+              x.tablet === null
+                ? `own browser, since ${said(x.opened_at)}`
+                : x.person && x.person_until && x.person_until > s.now
+                  ? `${x.person} stands at it`
+                  : "nobody stands at it",
+            seen: said(x.seen_at),
+            here: x.number === tablet?.number,
+          }))}
+        />
+      </Panel>
+      <Panel title="Programs that may come" className="mt-4">
+        <Programs
+          list={view.tokens.map((t) => ({
+            name: t.name,
+            may: ROLE_SAID[t.role].label,
+            seen: t.seen_at ? said(t.seen_at) : "never",
+          }))}
+          roles={ROLE_OPTIONS}
+        />
+      </Panel>
+    </>
+  );
+}
