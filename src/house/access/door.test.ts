@@ -1,0 +1,97 @@
+/** What the door goes by, without a house: secrets, addresses, cookies and tokens. */
+import { describe, expect, it } from "vitest";
+import { Refusal } from "@/house";
+import { COMMANDS } from "../commands";
+import { bearerIn, sessionIn } from "./asking";
+import { isOpen, mayLook } from "./rights";
+import { digestOf, isSecret, mustBePassword, mustBePin, newCode } from "./secret";
+import { notFor } from "./view";
+
+const GOOD = "three brown hens walking";
+
+describe("secrets", () => {
+  it.each([
+    ["short", "twelve"],
+    ["aaaaaaaaaaaaaa", "guessed"],
+    ["password2026!", "guessed"],
+    ["Honey honey 12", "guessed"],
+    ["1234567890123", "guessed"],
+    ["InesInesInes1", "guessed"],
+  ])("the password %s is refused", (password, says) => {
+    expect(() => mustBePassword(password, "Ines")).toThrow(says === "twelve" ? /at least 12/ : /guessed/);
+  });
+  it.each(["1111", "1234", "9876", "12", "123456789", "12a4"])("the number %s is refused", (pin) => {
+    expect(() => mustBePin(pin)).toThrow(Refusal);
+  });
+  it("are kept as argon2id of 19 MiB, never as they are, and no letters twice alike", async () => {
+    const [a, b] = [await digestOf(GOOD), await digestOf(GOOD)];
+    expect(a).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/);
+    expect(a).not.toBe(b);
+    expect(await isSecret(GOOD, a)).toBe(true);
+    expect(await isSecret(`${GOOD} `, a)).toBe(false);
+    expect(await isSecret(GOOD, null)).toBe(false);
+    // The same letters however a keyboard makes them.
+    expect(await isSecret("cafe\u0301 au lait here", await digestOf("caf\u00e9 au lait here"))).toBe(true);
+  });
+  it("codes are of 58 bits without letters that are taken for another", () => {
+    const codes = new Set(Array.from({ length: 200 }, newCode));
+    expect(codes.size).toBe(200);
+    for (const code of codes)
+      expect(code).toMatch(/^[A-HJKMNP-TV-Z2-9]{4}-[A-HJKMNP-TV-Z2-9]{4}-[A-HJKMNP-TV-Z2-9]{4}$/);
+  });
+});
+
+describe("what a browser or program shows", () => {
+  it.each([
+    ["aumbry-session=abc", null],
+    ["aumbry-session=; aumbry-session=x", null],
+    [`x=1; aumbry-session=${"a".repeat(43)}`, "a".repeat(43)],
+    [`aumbry-session=${"a".repeat(43)}'--`, null],
+  ])("the cookie %s is read", (cookie, read) => {
+    expect(sessionIn(cookie, false)).toBe(read);
+    expect(sessionIn(cookie, true)).toBeNull();
+  });
+  it.each([
+    ["Bearer x", null],
+    [`Bearer aumbry_${"a".repeat(43)}`, `aumbry_${"a".repeat(43)}`],
+    [`bearer aumbry_${"a".repeat(43)}`, null],
+    [`Bearer aumbry_${"a".repeat(43)} x`, null],
+  ])("%s is read", (header, token) => {
+    expect(bearerIn(header)).toBe(token);
+  });
+});
+
+describe("what a role looks at", () => {
+  it.each([
+    ["/", "floor", true],
+    ["/out/buyers", "floor", false],
+    ["/out/buyers?do=card", "office", true],
+    ["/out/buyersx", "floor", true],
+    ["/season-report?year=2026", "filler", false],
+    ["/api/v1/csv/buyers", "floor", false],
+    ["/people/", "office", false],
+    ["/people", "lead", true],
+    ["/owner/Ada", "auditor", true],
+  ] as const)("%s by %s: %s", (address, role, may) => {
+    expect(mayLook(address, role)).toBe(may);
+  });
+  it.each([
+    ["/lot/WB26-001-6", true],
+    ["/sign-in?to=/", true],
+    ["/sign-in-and-more", false],
+    ["/api/v1/devices/bench/readings", true],
+    ["/api/v1/devices/latest", false],
+    ["/api/v1/devices/a/b/readings", false],
+    ["/api/v1/events", false],
+    ["/labels/WB26-001-6", false],
+    ["/_next/static/x.js", true],
+  ])("%s is open to strangers: %s", (address, open) => {
+    expect(isOpen(address)).toBe(open);
+  });
+  it("an auditor has a button for nothing, a lead for everything", () => {
+    expect(notFor("lead")).toEqual([]);
+    expect(notFor("auditor")).toEqual(expect.arrayContaining([...COMMANDS.keys()]));
+    expect(notFor("floor")).not.toContain("fill-pail");
+    expect(notFor("floor")).toContain("release-hold");
+  });
+});
