@@ -15,6 +15,8 @@ export default defineConfig({
     // What is not there by then will not come: a missing button is told at once, not at the test's end.
     actionTimeout: 60_000,
     viewport: { width: 1280, height: 800 },
+    // A browser that keeps screens is tried where that is the matter.
+    serviceWorkers: "block",
     trace: "retain-on-failure",
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",

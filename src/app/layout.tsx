@@ -9,8 +9,9 @@ import "./globals.css";
 export const metadata: Metadata = {
   title: { default: "Aumbry", template: "%s · Aumbry" },
   description: "The honey house's cupboard.",
+  appleWebApp: { title: "Aumbry", capable: true },
 };
-export const viewport: Viewport = { width: "device-width", initialScale: 1 };
+export const viewport: Viewport = { width: "device-width", initialScale: 1, themeColor: "#2a2420" };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const theme = (await cookies()).get("aumbry-theme")?.value;

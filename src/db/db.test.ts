@@ -16,7 +16,7 @@ afterAll(async () => {
 describe("the shape of the database", () => {
   it("is reached once, also by two copies that start together, and not again", async () => {
     const fresh = await cloneDatabase();
-    await fresh.owner.raw("drop schema public cascade; create schema public");
+    await fresh.owner.raw("drop schema public cascade; drop schema door cascade; create schema public");
     const second = connect(fresh.ownerUrl);
     const done = await Promise.all([migrate(fresh.owner), migrate(second)]);
     expect(done.map((d) => d.length).sort()).toEqual([0, STEPS.length]);

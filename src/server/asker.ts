@@ -26,6 +26,7 @@ export function cameWith(request: IncomingMessage): Promise<Asking> {
     authorization: headers.authorization,
     speaksFor: decoded(first(headers["aumbry-who"])),
     device: first(headers["aumbry-device"]),
+    ticket: first(headers["aumbry-ticket"]),
     address: proxied || request.socket.remoteAddress || "nowhere",
     here: fromHere(request),
     secure: PROXIED && first(headers["x-forwarded-proto"]) === "https",

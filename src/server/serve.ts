@@ -113,7 +113,9 @@ async function serve(request: IncomingMessage, response: ServerResponse): Promis
   const asking = await cameWith(request).catch((fault: unknown) => asRefusal(fault) as Error);
   if (asking instanceof Error) return refused(response, asking);
   const stopped = stoppedAtTheDoor(url, asking);
-  if (stopped && isScreen(url)) {
+  // Whoever follows a link to a paper is shown the door too; a program is told in its own words.
+  const looks = isScreen(url) || (!url.startsWith("/api/") && /\btext\/html\b/.test(headers.accept ?? ""));
+  if (stopped && looks) {
     if (stopped.status === 403)
       return answer(response, 403, HTML, notYoursPage(nonce, stopped.message, headers.cookie));
     response.writeHead(303, { location: signInFor(url), "cache-control": "no-store" }).end();

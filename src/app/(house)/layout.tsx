@@ -8,6 +8,8 @@ import { ROLE_SAID } from "@/house/people/roles";
 import { anythingTurns } from "@/house/spin/view";
 import { decisions } from "@/house/standing/decisions";
 import { stripView, tapeView } from "@/house/standing/strip-and-tape";
+import { KeepScreens } from "@/ui/outbox/keep-screens";
+import { OutboxWord } from "@/ui/outbox/outbox";
 import type { Here } from "@/ui/people/names";
 import { RightsHere } from "@/ui/people/rights";
 import { WhoIsHere } from "@/ui/people/who";
@@ -52,7 +54,11 @@ export default async function HouseLayout({ children }: { children: ReactNode })
     <RightsHere role={role} notFor={notFor(role)}>
       <div className="frame" data-tape={folded ? "folded" : "open"}>
         <Strip view={stripView(s)} />
-        <LiveRefresh zone={s.house.zone} />
+        <div style={{ gridArea: "word" }}>
+          <LiveRefresh zone={s.house.zone} nowMs={s.now.getTime()} />
+          <OutboxWord name={here.name} />
+        </div>
+        <KeepScreens />
         <main
           className="relative min-w-0 overflow-y-auto px-4 py-4 md:px-6"
           style={{ gridArea: "bench" }}

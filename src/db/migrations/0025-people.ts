@@ -59,6 +59,12 @@ export async function up(db: Knex): Promise<void> {
     );
     create index attempt_account on door.attempt (account, at);
     create index attempt_address on door.attempt (address, at);
+    create table door.ticket (
+      id text primary key,
+      person text not null,
+      made_at timestamptz not null,
+      ends_at timestamptz not null
+    );
     create table door.token (
       name text primary key,
       token_hash text not null unique,

@@ -1,5 +1,6 @@
 /** The door's own tables: what is kept of secrets, who is signed in, which programs may come, who tried. */
 import type { Knex } from "knex";
+import type { Actor } from "../people/records";
 import type { Role } from "../people/roles";
 
 export interface Secret {
@@ -168,6 +169,7 @@ export async function endSessionsOf(db: Knex, name: string, except?: string): Pr
     table(db, "session")
       .whereRaw("lower(person) = lower(?)", [name])
       .modify((q) => (except ? q.whereNot({ id: except }) : q));
+  await forgetTickets(db, name);
   await theirs().whereNull("tablet").delete();
   await theirs().update({ person: null, person_until: null });
 }
@@ -194,7 +196,28 @@ export const sessionsNow = (db: Knex, now: Date): Promise<Omit<SessionRow, "id">
 export const forgetEnded = (db: Knex, now: Date): Promise<number> =>
   table(db, "session")
     .where((q) => q.where("ends_at", "<", now).orWhere("idle_until", "<", now))
-    .delete();
+    .delete()
+    .then(() => table(db, "ticket").where("ends_at", "<", now).delete());
+
+// --- tickets -------------------------------------------------------------------------------------
+
+export const keepTicket = (
+  db: Knex,
+  ticket: { id: string; person: string; made_at: Date; ends_at: Date },
+): Promise<unknown> => table(db, "ticket").insert(ticket);
+
+/** Whose ticket it is, as they work here now. */
+export const ticketBehind = async (db: Knex, id: string, now: Date): Promise<Actor | undefined> =>
+  (
+    await db.raw(
+      `select c.name, c.role from door.ticket t join crew_now c on lower(c.name) = lower(t.person)
+        where t.id = :id and t.ends_at > :now`,
+      { id, now },
+    )
+  ).rows[0];
+
+export const forgetTickets = (db: Knex, name: string): Promise<number> =>
+  table(db, "ticket").whereRaw("lower(person) = lower(?)", [name]).delete();
 
 // --- programs ------------------------------------------------------------------------------------
 

@@ -35,7 +35,11 @@ const OPEN = ["/sign-in", "/begin", "/lot", "/01", "/api/v1/health", "/api/v1/do
 
 const within = (path: string, place: string): boolean => path === place || path.startsWith(`${place}/`);
 
-const pathOf = (address: string): string => (address.split("?", 1)[0] ?? "").replace(/\/+$/, "") || "/";
+function pathOf(address: string): string {
+  let path = address.split("?", 1)[0] ?? "";
+  while (path.length > 1 && path.endsWith("/")) path = path.slice(0, -1);
+  return path || "/";
+}
 
 /** A device proves itself, to its own route. */
 const DEVICE_POSTS = /^\/api\/v1\/devices\/[^/]+\/readings$/;

@@ -14,6 +14,7 @@ import {
   forgetEnded,
   keepCode,
   keepSecret,
+  keepTicket,
   keepToken,
   noteAttempt,
   openSession,
@@ -21,6 +22,7 @@ import {
   secretOf,
   standingSession,
   takeCode,
+  ticketBehind,
   tokenBehind,
   tokenSeen,
 } from "./records";
@@ -74,6 +76,8 @@ interface Comes {
   /** For whom a program speaks. */
   readonly speaksFor?: string | null | undefined;
   readonly device?: string | null | undefined;
+  /** For what somebody entered here while the house could not be reached. */
+  readonly ticket?: string | null | undefined;
   readonly address: string;
   readonly here: boolean;
   readonly secure: boolean;
@@ -125,7 +129,29 @@ export async function whoComes(db: Knex, came: Comes, now = new Date()): Promise
       ...(at && row.tablet ? { person_until: stayUntil(tablet, now) } : {}),
     });
   const device = row.tablet ?? (came.device?.slice(0, 60) || "browser");
-  return { ...way, tablet, asker: at && { ...at, who: at.name, device } };
+  // A ticket is worth nothing but at a browser that is signed in.
+  const by = came.ticket ? ((await ticketBehind(db, sha256(came.ticket.slice(0, 80)), now)) ?? null) : at;
+  return { ...way, tablet, asker: by && { name: by.name, role: by.role, who: by.name, device } };
+}
+
+/** Longer than any house goes without its wifi. */
+const TICKET_HOLDS = 14 * DAY;
+
+/**
+ * Proves later that somebody stood at this browser: what they enter while the house cannot be reached is sent with
+ * it, whoever stands there then. @throws Refusal
+ */
+export async function ticketFor({ db, asking, now }: Door): Promise<{ person: string; ticket: string }> {
+  const { asker, tablet } = asking;
+  if (!asker || !tablet || typeof asker.who !== "string") throw new Refusal("who", "Sign in first.", 401);
+  const ticket = newToken();
+  await keepTicket(db, {
+    id: sha256(ticket),
+    person: asker.name,
+    made_at: now,
+    ends_at: new Date(now.getTime() + TICKET_HOLDS),
+  });
+  return { person: asker.name, ticket };
 }
 
 const stayUntil = ({ stayMinutes }: Tablet, now: Date): Date =>

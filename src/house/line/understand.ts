@@ -11,7 +11,8 @@ import { rehearse } from "../ledger/command";
 import type { Who } from "../people/records";
 import { batchKnown } from "../spin/records/batches";
 import { maybeColony, maybeVessel } from "../vessels/records";
-import { cardHere, withUnitsHere } from "./here";
+import { cardHere } from "./here";
+import { asOneLine, heardIn } from "./words";
 
 export type Understood =
   | {
@@ -127,28 +128,16 @@ function nearestVerb(text: string): Verb | undefined {
   );
 }
 
-/** A sentence is no longer. */
-const LONGEST = 300;
-
 export async function understand(db: Knex, raw: string, who: Who, at?: string): Promise<Understood> {
-  const text = isWritable(raw) ? raw.slice(0, LONGEST).normalize("NFC").trim().replace(/\s+/g, " ") : "";
+  const text = isWritable(raw) ? asOneLine(raw) : "";
   if (text === "") return { kind: "unclear", say: "", hint: null };
   const opened = await thingNamed(db, text);
   if (opened) return { kind: "open", ...opened };
-  const [, words = text, batch] = /^(.*\S) batch (\d{1,6})$/i.exec(text) ?? [];
-  for (const verb of WORDS) {
-    const match = verb.pattern.exec(verb.takesBatch ? words : text);
-    if (!match) continue;
+  const heard = heardIn(WORDS, text);
+  if (heard) {
+    const { verb, input } = heard;
     const command = COMMANDS.get(verb.command);
     if (!command) throw new Error(`The line names an unknown command: ${verb.command}`);
-    // A tag behind a colon is the tag without it.
-    const groups = Object.fromEntries(
-      Object.entries(match.groups ?? {}).map(([name, v]) => [name, v?.replace(/^:/, "")]),
-    );
-    const input = {
-      ...withUnitsHere(verb.input(groups)),
-      ...(verb.takesBatch && batch ? { batch } : {}),
-    };
     try {
       const { say } = await rehearse(db, command, {
         input,

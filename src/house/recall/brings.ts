@@ -1,17 +1,8 @@
 /** What recalls bring to the house. */
 import { beginRecall, blockAll, endRecall, setRecallContacts, tellBuyer } from "./commands/recall";
+import { WORDS } from "./words";
 
 export const RECALL = {
   commands: [beginRecall, blockAll, tellBuyer, endRecall, setRecallContacts],
-  words: [
-    {
-      bay: "Out",
-      example: "block WB26-001-6 tastes sour",
-      means: "all that is here of that lot's batches is held at once; also block pail 12, block colony 7",
-      pattern:
-        /^block (?<what>(?:lot|batch|delivery|super|colony|jars) \S{1,30}|(?:pail|drum|tank|tub) \S{1,16}|[a-z0-9]\S{1,29}) (?<why>.{2,160})$/i,
-      command: "block-all",
-      input: (m: Record<string, string | undefined>) => ({ what: m.what, why: m.why }),
-    },
-  ],
+  words: WORDS,
 } as const;

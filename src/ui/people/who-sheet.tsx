@@ -23,6 +23,8 @@ export function WhoSheet({
   const presses = !shared && people.some((p) => p.pressed);
   const leave = async (tabletToo: boolean) => {
     await askDoor("leave", { tabletToo });
+    // Screens that were kept are nobody else's to look at.
+    if (!shared || tabletToo) await globalThis.caches?.delete("aumbry-pages").catch(() => false);
     if (tabletToo || !shared) location.assign("/sign-in");
     else onIn();
   };

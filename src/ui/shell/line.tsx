@@ -6,7 +6,7 @@ import { type ReactNode, useCallback, useEffect, useRef, useState } from "react"
 import type { Understood } from "@/house/line";
 import { happenedAt, lateHeader } from "../late";
 import { refreshOnce } from "../refresh-once";
-import { send } from "../send";
+import { AWAY, send } from "../send";
 import { type LineOutcome, type LineQueue, lineQueue } from "./line-queue";
 
 type Echo =
@@ -20,7 +20,12 @@ async function ask(text: string, at: string | null = happenedAt()): Promise<Unde
     method: "POST",
     headers: { "content-type": "application/json", ...lateHeader(at) },
     body: JSON.stringify({ text }),
-  });
+  }).catch(() => null);
+  if (response === null || AWAY.has(response.status)) {
+    // What hears without the house is fetched when it is needed; where it cannot be, the line waits.
+    const { heardOffline } = await import("../outbox/hear-offline");
+    return heardOffline(text);
+  }
   if (response.status >= 500) throw new Error("The house did not answer.");
   const answer = await response.json();
   return response.ok ? answer : { kind: "unclear", say: answer.detail, hint: null };

@@ -4,6 +4,7 @@ import { WifiOff } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { clockSaid, partsIn } from "@/house/language/said-time";
+import { clockOffset } from "../outbox/clock";
 import { refreshOnce } from "../refresh-once";
 import type { LineState, Told } from "./live-line";
 
@@ -21,18 +22,24 @@ const ALL_SCREENS = -1;
 const SAYS: Partial<Record<LineState, { what: string; so: string }>> = {
   silent: {
     what: "No word from the house",
-    so: "What you see may be old. What you type stays here, and the line is tried again by itself.",
+    so: "What you see may be old. What you enter is kept in this browser and goes by itself later.",
   },
   away: {
     what: "The house's records are away",
-    so: "Nothing can be entered just now. What you type stays here until they are back.",
+    so: "What you enter is kept in this browser until they are back.",
   },
 };
 
 /** Anything anybody enters refreshes this screen; what is being typed stays. A line that is down is said in words. */
-export function LiveRefresh({ zone }: { zone: string }) {
+export function LiveRefresh({ zone, nowMs }: { zone: string; nowMs: number }) {
   const router = useRouter();
   const [down, setDown] = useState<{ readonly state: LineState; readonly since: string } | null>(null);
+  const [keptAt, setKeptAt] = useState<string | null>(null);
+  useEffect(() => {
+    clockOffset(nowMs);
+    const { keptAt: kept } = document.documentElement.dataset;
+    if (kept) setKeptAt(clockSaid(partsIn(zone, Number(kept)).clock));
+  }, [nowMs, zone]);
   useEffect(() => {
     let due: ReturnType<typeof setTimeout> | undefined;
     let saying: ReturnType<typeof setTimeout> | undefined;
@@ -56,6 +63,7 @@ export function LiveRefresh({ zone }: { zone: string }) {
       if (standing === "live") {
         setDown(null);
         if (wasDown) refresh();
+        window.dispatchEvent(new Event("aumbry-live-again"));
         return;
       }
       // The house's clock, as everything else on the screen.
@@ -84,7 +92,7 @@ export function LiveRefresh({ zone }: { zone: string }) {
   }, [router, zone]);
   const says = down && SAYS[down.state];
   return (
-    <div role="status" aria-live="polite" className="live-word">
+    <div role="status" aria-live="polite">
       {says && (
         <p className="flex items-start gap-3 border-stop border-y-2 bg-shelf px-4 py-3 text-ink">
           <WifiOff size={22} aria-hidden className="mt-0.5 shrink-0 text-stop" />
@@ -92,6 +100,7 @@ export function LiveRefresh({ zone }: { zone: string }) {
             <b>
               {says.what} since {down.since}.
             </b>{" "}
+            {keptAt ? `This screen is as it was at ${keptAt}. ` : ""}
             {says.so}
           </span>
         </p>

@@ -114,6 +114,7 @@ export const askingOf = async (request: Request): Promise<Asking> =>
     authorization: request.headers.get("authorization"),
     speaksFor: decoded(request.headers.get("aumbry-who") ?? ""),
     device: request.headers.get("aumbry-device"),
+    ticket: request.headers.get("aumbry-ticket"),
     address: "nowhere",
     here: false,
     secure: false,

@@ -15,6 +15,7 @@ import {
   share,
   signIn,
   tapIn,
+  ticketFor,
   tokenFor,
   wayInFor,
 } from "@/house/access/sign-in";
@@ -62,6 +63,7 @@ const ASKED = {
   }),
   "way-in": z.strictObject({ name }),
   "end-session": z.strictObject({ number: z.number().int() }),
+  ticket: z.strictObject({}),
   token: z.strictObject({ name, role: z.enum(ROLES) }),
   "close-token": z.strictObject({ name }),
 } as const;
@@ -110,6 +112,7 @@ const DOINGS: { readonly [W in What]: Doing<W> } = {
     await askerWhoMay(request, TO_LET_IN);
     return { ended: await endSession(db, given.number) };
   },
+  ticket: ticketFor,
   token: async ({ db, now }, given, request) => {
     await askerWhoMay(request, TO_LET_IN);
     return { name: given.name, token: await tokenFor(db, given.name, given.role, now) };
