@@ -198,7 +198,7 @@ test("only the house's own scripts run on its pages", async ({ page, demoHouse }
     expect(answer?.headers()).toMatchObject({
       "x-content-type-options": "nosniff",
       "referrer-policy": "same-origin",
-      "permissions-policy": expect.stringContaining("camera=()"),
+      "permissions-policy": expect.stringContaining("camera=(self), microphone=()"),
     });
     if (path !== "/nothing-here") await ready(page);
   }

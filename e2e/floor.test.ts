@@ -217,6 +217,7 @@ test("a tangential run with both turns on a fast clock, seen on a second tablet,
   browser,
 }) => {
   const second = await browser.newPage();
+  await second.context().addCookies([cookieOf("Ines", demoHouse.url)]);
   await second.goto(`${demoHouse.url}/spin`);
   await ready(second);
   await page.clock.install();

@@ -1,3 +1,4 @@
+import { cookieOf } from "@/house/testing/door";
 import { expect, ready, test } from "./house";
 
 test("keys and the line only, from the comb to the buyer", async ({ ines: page }) => {
@@ -93,6 +94,7 @@ test("what one tablet enters, another sees at once, also through a second copy o
   browser,
 }) => {
   const other = await browser.newPage();
+  await other.context().addCookies([cookieOf("Ines", demoHouse.url)]);
   await other.goto(await demoHouse.secondCopy());
   await ready(other);
   await page.keyboard.press("/");

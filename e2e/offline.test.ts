@@ -9,27 +9,36 @@ test.use({ serviceWorkers: "allow" });
 async function ownCopy(
   page: Page,
   house: ServedHouse,
-): Promise<{ url: string; away: () => void; back: () => Promise<string> }> {
+): Promise<{ url: string; away: () => Promise<void>; back: () => Promise<string> }> {
   const url = await house.secondCopy();
   await page.context().addCookies([cookieOf("Ines", url)]);
   return {
     url,
-    away: () => house.kill(url),
+    // Gone, not about to go: what it had taken in already it answers with a broken line.
+    away: async () => {
+      house.kill(url);
+      while (
+        await fetch(`${url}/api/v1/health/live`).then(
+          () => true,
+          () => false,
+        )
+      ) {}
+    },
     back: () => house.secondCopy({ port: Number(new URL(url).port) }),
   };
 }
 
 /** The floor's screens are kept: the last of them is there. */
-async function screensKept(page: Page): Promise<void> {
-  await page.waitForFunction(
-    async () => {
-      const pages = await caches.open("aumbry-pages");
-      return (await pages.keys()).some((r) => r.url.endsWith("/yard?do=weigh"));
-    },
-    undefined,
-    { timeout: 60_000 },
-  );
-}
+const screensKept = (page: Page): Promise<void> =>
+  expect
+    .poll(
+      () =>
+        page.evaluate(async () =>
+          (await (await caches.open("aumbry-pages")).keys()).some((r) => r.url.endsWith("/yard?do=weigh")),
+        ),
+      { timeout: 60_000 },
+    )
+    .toBe(true);
 
 const entries = async (house: ServedHouse, command: string) => {
   const db = connect(house.databaseUrl, { patient: true, most: 2 });
@@ -47,10 +56,14 @@ test("without a network the floor opens, enters in order under each one's name, 
 }) => {
   const before = (await entries(demoHouse, "record-loss")).length;
   const { url, away, back } = await ownCopy(page, demoHouse);
+  await page.goto(`${url}/spin?do=load`);
+  await ready(page);
+  await page.getByRole("button", { name: "Start this run" }).click();
+  await expect(page.getByText(/min left/).first()).toBeVisible();
   await page.goto(`${url}/spin`);
   await ready(page);
   await screensKept(page);
-  away();
+  await away();
 
   // A reload, and screens that were never opened in this tab.
   await page.reload();
@@ -126,7 +139,7 @@ test("what somebody entered without a network stays theirs when another stands a
   await page.goto(`${url}/spin?do=loss`);
   await ready(page);
   await screensKept(page);
-  away();
+  await away();
   const loss = page.getByRole("form", { name: "Book the loss" });
   await loss.getByLabel("Lost").fill("0.21");
   await loss.getByRole("button", { name: "Book the loss" }).click();
@@ -159,7 +172,7 @@ test("the same entry asked ten times, out of order, by two roads, and over a kil
       .then((a) => a.json())
       .catch(() => null);
   const first = Promise.all(Array.from({ length: 5 }, (_, i) => ask(i % 2 ? url : demoHouse.url)));
-  away();
+  await away();
   await back();
   const answers = [
     ...(await first),

@@ -1,3 +1,4 @@
+import { cookieOf } from "@/house/testing/door";
 import { expect, ready, test } from "./house";
 
 /** A unit of the ledger where a person reads: none may stand on a screen of a house that reads pounds. */
@@ -110,6 +111,7 @@ test("a day in pounds and Fahrenheit: what is typed bare is pounds, nothing is s
   // A second tablet that prefers kilograms reads the same honey so.
   const other = await browser.newContext();
   await other.addCookies([{ name: "aumbry-units", value: encodeURIComponent("kg C L mm dmy 24"), url }]);
+  await other.addCookies([cookieOf("nobody", url)]);
   const tablet = await other.newPage();
   await tablet.goto(`${url}/trace/pail/1`);
   await ready(tablet);

@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { asProgram } from "@/house/testing/door";
+import { asProgram, cookieOf } from "@/house/testing/door";
 import { expect, ready, test } from "./house";
 
 const HOUR = 3_600_000;
@@ -67,6 +67,7 @@ test("a granulated pail is warmed: put in by the plan, late for its day, too war
 
   // On the line: it was measured, and is far too warm. Every screen says so at once.
   const second = await browser.newPage();
+  await second.context().addCookies([cookieOf("nobody", url)]);
   await second.goto(`${url}/out`);
   await ready(second);
   await expect(second.getByRole("alert").filter({ hasText: "too warm" })).toHaveCount(0);

@@ -56,7 +56,7 @@ export default async function HouseLayout({ children }: { children: ReactNode })
         <Strip view={stripView(s)} />
         <div style={{ gridArea: "word" }}>
           <LiveRefresh zone={s.house.zone} nowMs={s.now.getTime()} />
-          <OutboxWord name={here.name} />
+          <OutboxWord name={here.name} zone={s.house.zone} />
         </div>
         <KeepScreens />
         <main

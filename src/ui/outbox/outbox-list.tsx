@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { clockSaid, partsIn, weekdaySaid } from "@/house/language/said-time";
 import { giveUp, mend } from "./road";
 import type { Kept } from "./store";
 
@@ -38,21 +39,19 @@ const said = (path: string): string =>
 
 const MOST_FIELDS = 60;
 
-function Entry({ entry }: { entry: Kept }) {
+function Entry({ entry, zone }: { entry: Kept; zone: string }) {
   const [open, setOpen] = useState(false);
   const [sure, setSure] = useState(false);
   const [input, setInput] = useState<object>(entry.input);
   const leaves = leavesOf(input);
+  const { clock, day } = partsIn(zone, Date.parse(entry.at));
+  const when = `${weekdaySaid(day)}, ${clockSaid(clock)}`;
   return (
     <li className="border-t border-rule py-3 first:border-0">
       <p>
         <b>{said(entry.command.replaceAll("-", " "))}</b>{" "}
         <span className="text-ink-2">
-          {new Date(entry.at).toLocaleString("en-GB", {
-            weekday: "short",
-            hour: "2-digit",
-            minute: "2-digit",
-          })}
+          {when}
           {entry.person && `, ${entry.person}`}
         </span>
       </p>
@@ -119,12 +118,12 @@ function Entry({ entry }: { entry: Kept }) {
 }
 
 /** Each entry that waits or was refused: what it says, why not, and the way to mend it or give it up. */
-export function OutboxList({ list }: { list: readonly Kept[] }) {
+export function OutboxList({ list, zone }: { list: readonly Kept[]; zone: string }) {
   if (list.length === 0) return <p className="text-go">Nothing waits any more.</p>;
   return (
     <ul>
       {list.map((entry) => (
-        <Entry key={`${entry.id} ${entry.refused ?? ""}`} entry={entry} />
+        <Entry key={`${entry.id} ${entry.refused ?? ""}`} entry={entry} zone={zone} />
       ))}
     </ul>
   );

@@ -28,7 +28,7 @@ async function tellWhoIsHere(name: string | null): Promise<void> {
 }
 
 /** What waits in this browser and what was refused of it, said while there is any; sent when the house answers. */
-export function OutboxWord({ name }: { name: string | null }) {
+export function OutboxWord({ name, zone }: { name: string | null; zone: string }) {
   const router = useRouter();
   const [list, setList] = useState<readonly Kept[]>([]);
   const [waitFor, setWaitFor] = useState<readonly string[]>([]);
@@ -106,7 +106,7 @@ export function OutboxWord({ name }: { name: string | null }) {
           </button>
         }
       >
-        <OutboxList list={list} />
+        <OutboxList list={list} zone={zone} />
       </Modal>
     </div>
   );
