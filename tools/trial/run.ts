@@ -3,11 +3,10 @@
  * to it silent, and damaged backups. Afterwards everything that was answered must be true. Loopback only.
  *   node --import tsx tools/trial/run.ts REQUESTS [SEED]
  */
-import { type ChildProcess, execFileSync, spawn } from "node:child_process";
+import { execFileSync } from "node:child_process";
 import { createHash, randomBytes } from "node:crypto";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { Agent, request as httpRequest } from "node:http";
-import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { connect, letIn, migrate } from "@/db";
@@ -19,6 +18,7 @@ import { driftGrams, verifyChain } from "@/house/ledger/verify";
 import { asProgram, openTheDoor } from "@/house/testing/door";
 import { backup, KeepingFault, verifyBackup } from "@/keeping";
 import { FREEZING, requests, type Sent } from "./requests";
+import { Copy, freePort } from "./served";
 
 const COUNT = Number(process.argv[2] ?? 5000);
 const SEED = Number(process.argv[3] ?? 20260813);
@@ -84,40 +84,11 @@ async function makeHouse(): Promise<void> {
   await db.destroy();
 }
 
-const port = await new Promise<number>((resolve) => {
-  const probe = createServer();
-  probe.listen(0, "127.0.0.1", () => {
-    const { port: free } = probe.address() as { port: number };
-    probe.close(() => resolve(free));
-  });
-});
-
-const running: { server?: ChildProcess } = {};
-let complaints = "";
+const port = await freePort();
+let server: Copy | undefined;
 async function startServer(databaseUrl: string): Promise<void> {
-  const mine = spawn(process.execPath, ["--import", "tsx", "src/server/serve.ts"], {
-    env: {
-      ...process.env,
-      DATABASE_URL: databaseUrl,
-      PORT: String(port),
-      HOST: "127.0.0.1",
-      NODE_ENV: "production",
-      AUMBRY_HEADS: heads,
-    },
-    stdio: ["ignore", "pipe", "pipe"],
-  });
-  running.server = mine;
-  await new Promise<void>((resolve, reject) => {
-    mine.stdout?.on("data", (chunk: Buffer) => /Ready in/.test(chunk.toString()) && resolve());
-    mine.stderr?.on("data", (chunk: Buffer) => {
-      complaints = (complaints + chunk.toString()).slice(-4000);
-    });
-    mine.on("exit", () => reject(new Error(`The server ended: ${complaints}`)));
-  });
-  mine.removeAllListeners("exit");
-  mine.on("exit", (_, signal) => {
-    if (signal === null) fail("the server ended by itself");
-  });
+  server ??= new Copy(port, databaseUrl, heads, () => fail("the server ended by itself"));
+  await server.start();
 }
 
 const agent = new Agent({ keepAlive: true, maxSockets: AT_ONCE + 2 });
@@ -300,7 +271,7 @@ try {
   const second = sendAll(all.slice(share, 2 * share), isAway);
   await new Promise((resolve) => setTimeout(resolve, 1500));
   away = true;
-  running.server?.kill("SIGKILL");
+  server?.kill();
   await startServer(wire.url);
   await until("the server", healthy);
   away = false;
@@ -344,8 +315,7 @@ try {
   await mustBeTrue();
   await damagedBackups();
 } finally {
-  running.server?.removeAllListeners("exit");
-  running.server?.kill("SIGKILL");
+  server?.end();
   agent.destroy();
   await wire.close();
   await withAdmin(`drop database if exists ${name} with (force)`).catch(() => {});
@@ -355,7 +325,7 @@ const told = [...statuses].sort(([a], [b]) => a - b).map(([status, n]) => `${sta
 say(`answers: ${told.join(", ")}; ${Math.round((Date.now() - began) / 1000)} s`);
 if (failures.length > 0) {
   console.error(
-    `${failures.length} failed; seed ${SEED}. The server's last words:\n${complaints.slice(-1500)}`,
+    `${failures.length} failed; seed ${SEED}. The server's last words:\n${server?.complaints.slice(-1500)}`,
   );
   process.exit(1);
 }

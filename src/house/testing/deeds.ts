@@ -19,7 +19,16 @@ const TAGS = ["41", "42", "43", "44", "45", "46"];
 const PAILS = ["1", "2", "3", "4", "5", "6"];
 const BINS = ["1", "2"];
 /** Taking the equipment back would soon leave nothing to do. */
-const SET_UP = ["set-house", "add-yard", "add-colonies", "add-supers", "add-pails", "add-bins", "undo"];
+const SET_UP = [
+  "add-crew",
+  "set-house",
+  "add-yard",
+  "add-colonies",
+  "add-supers",
+  "add-pails",
+  "add-bins",
+  "undo",
+];
 
 /** What stands in the house, so that most deeds are possible ones. */
 export async function stateOf(db: Knex) {
