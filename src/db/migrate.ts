@@ -24,6 +24,7 @@ import * as out from "./migrations/0022-out";
 import * as recall from "./migrations/0023-recall";
 import * as season from "./migrations/0024-season";
 import * as people from "./migrations/0025-people";
+import * as hands from "./migrations/0026-hands";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -51,6 +52,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0023-recall": recall,
   "0024-season": season,
   "0025-people": people,
+  "0026-hands": hands,
 };
 
 /** Every step there is, in order. */

@@ -18,6 +18,8 @@ export const SCREENS: ReadonlySet<string> = new Set([
   "season",
   "set-up",
   "people",
+  "work",
+  "sw.js",
   "sign-in",
   "begin",
   "lot",

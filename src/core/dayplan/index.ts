@@ -1,5 +1,6 @@
 export { type Advice, adviseDay } from "./advise";
 export { HAND_WAYS, type HandStation, type HandWay, type HandWork, handStation } from "./by-hand";
+export { type Errand, nextWork } from "./next-work";
 export {
   type Box,
   cappingsShare,
@@ -7,6 +8,7 @@ export {
   type Extractor,
   type Hand,
   NO_TOOL,
+  type Place,
   TOOLS,
   type Tool,
   type Turning,

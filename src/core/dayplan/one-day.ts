@@ -12,6 +12,13 @@ import { WaitingFrames } from "./waiting-frames";
 
 type Rng = ReturnType<typeof seeded>;
 
+/** What a hand does, and at which place. */
+export interface Task {
+  readonly kind: "uncap" | "load" | "turn" | "empty" | "crank" | "pail" | "mesh";
+  /** The box or machine; "" for the strainer. */
+  readonly of: string;
+}
+
 export interface Piece {
   readonly station: string;
   readonly fromMin: number;
@@ -20,6 +27,8 @@ export interface Piece {
   readonly does: "uncap" | "serve" | "spin" | "strain" | "clean";
   /** Frames uncapped or spun, kg strained; 0 otherwise. */
   readonly amount: number;
+  /** Of a hand's work, what it is. */
+  readonly task?: Task;
 }
 
 export interface Day {
@@ -83,6 +92,9 @@ class Floor {
   /** Until when, and how long in all, everybody at the benches waited for the hot room. */
   private waitedTo = 0;
   private forRoom = 0;
+  /** The standstill at the strainer, and when somebody sees it. */
+  private stands: Strain["standstill"] = null;
+  private standsSeenAt = 0;
   // What may begin first, as far as it is looked through.
   private kind = -1;
   private index = -1;
@@ -113,8 +125,12 @@ class Floor {
     this.strain = new Strain(plan);
     this.strain.add(plan.standsKg, 0);
     const turning = plan.extractors.flatMap((e) => e.turning ?? []);
-    // What turned before belongs to no box of the plan.
-    this.spun = -turning.reduce((frames, t) => frames + t.frames, 0);
+    const bench = plan.bench ?? [];
+    for (const b of bench)
+      for (let i = 0; i < b.frames; i++)
+        this.bench.add({ at: 0, frames: 1, deep: b.deep, kg: b.kg / b.frames });
+    // What turned or was uncapped before belongs to no box of the plan.
+    this.spun = -[...turning, ...bench].reduce((frames, t) => frames + t.frames, 0);
     for (const { kg, leftMin } of turning.sort((a, b) => a.leftMin - b.leftMin)) this.strain.add(kg, leftMin);
   }
 
@@ -128,9 +144,38 @@ class Floor {
     return this.close();
   }
 
-  /** Whoever of `can` could begin it first, if that is before all else looked at. */
-  private consider(kind: number, index: number, can: readonly number[], at: number): boolean {
+  /** How long nobody sees that something stands; nothing where everybody is told. */
+  private unseen(): number {
+    const { notice } = this.plan;
+    if (!notice || notice.follows >= 1) return 0;
+    const [told, minutes] = [this.rng.next() < notice.follows, drawn(this.rng, notice.minutes, 1)];
+    return told ? 0 : minutes;
+  }
+
+  /** The one who was sent there, where they are still here. */
+  private sentTo(kind: number, index: number, at: number): readonly number[] | null {
+    const { given } = this.plan;
+    if (!given || given.length === 0) return null;
+    const of =
+      kind === PAILS
+        ? ""
+        : kind === UNCAP
+          ? (this.order[this.box]?.id ?? "")
+          : (this.plan.extractors[index]?.name ?? "");
+    const what = kind === PAILS ? "strainer" : kind === UNCAP ? "box" : "machine";
+    const sent = given.find((g) => g.what === what && g.of === of);
+    if (!sent) return null;
+    const hands = this.plan.hands.flatMap((h, i) =>
+      (h.person ?? h.name) === sent.person && Math.max(this.free[i] as number, at) < h.toMin ? [i] : [],
+    );
+    return hands.length > 0 ? hands : null;
+  }
+
+  /** Whoever of `able` could begin it first, if that is before all else looked at. */
+  private consider(kind: number, index: number, able: readonly number[], at: number): boolean {
     if (at > this.begin || (at === this.begin && kind > this.kind)) return false;
+    const sent = this.sentTo(kind, index, at)?.filter((h) => able.includes(h)) ?? [];
+    const can = sent.length > 0 ? sent : able;
     let found = false;
     for (let i = 0; i < can.length; i++) {
       const h = can[i] as number;
@@ -162,7 +207,11 @@ class Floor {
     this.kind = -1;
     this.begin = NOT_YET;
     const { standstill } = this.strain;
-    if (standstill) this.consider(PAILS, 0, this.crews.pails, standstill.at);
+    if (standstill && standstill !== this.stands) {
+      this.stands = standstill;
+      this.standsSeenAt = standstill.at + this.unseen();
+    }
+    if (standstill) this.consider(PAILS, 0, this.crews.pails, this.standsSeenAt);
     const release = this.moreFrom();
     if (release < NOT_YET) this.consider(UNCAP, 0, this.crews.uncap, release);
     for (let i = 0; i < this.machines.length; i++) {
@@ -188,7 +237,13 @@ class Floor {
   }
 
   /** The one who was found is busy for so many minutes from when it may begin. */
-  private work(minutes: number, what: string, does: Piece["does"], amount = 0): { from: number; to: number } {
+  private work(
+    minutes: number,
+    what: string,
+    does: Piece["does"],
+    task: Task,
+    amount = 0,
+  ): { from: number; to: number } {
     const span = through(this.plan.breaks, this.begin, minutes);
     this.free[this.who] = span.to;
     this.busy[this.who] = (this.busy[this.who] as number) + minutes;
@@ -202,6 +257,7 @@ class Floor {
           does,
           // Done when it ends.
           amount: part.to === span.to ? amount : 0,
+          task,
         });
     return span;
   }
@@ -233,7 +289,7 @@ class Floor {
     const frames = loads || pails ? 1 : b.frames - this.uncapped;
     const cv = pace.cv >= 0.999 ? pace.cv : pace.cv / Math.sqrt(frames);
     const minutes = drawn(this.rng, frames * pace.minPerFrame, cv);
-    const span = this.work(minutes, b.id, "uncap", frames);
+    const span = this.work(minutes, b.id, "uncap", { kind: "uncap", of: b.id }, frames);
     if (this.uncapped === 0) this.waits += span.from - b.releaseMin;
     // Frames are handed over one by one, whoever uncaps: the first can be loaded before the box is done.
     for (let i = 1; i <= frames; i++)
@@ -252,7 +308,8 @@ class Floor {
 
   private seeToPails(): void {
     const { minutes, what } = this.strain.standstill as NonNullable<Strain["standstill"]>;
-    this.strain.goOn(this.work(minutes, what, "serve").to);
+    const kind = what === "swaps a pail" ? "pail" : "mesh";
+    this.strain.goOn(this.work(minutes, what, "serve", { kind, of: "" }).to);
   }
 
   /** A machine has stopped: its frames are turned, or taken out. */
@@ -260,12 +317,18 @@ class Floor {
     const machine = this.machines[this.index] as Spinning;
     const { name } = this.plan.extractors[this.index] as Extractor;
     if (machine.turnsLeft > 0) {
-      const turned = this.work(machine.frames * this.plan.turnMinPerFrame, `turns ${name}`, "serve");
+      const turned = this.work(machine.frames * this.plan.turnMinPerFrame, `turns ${name}`, "serve", {
+        kind: "turn",
+        of: name,
+      });
       machine.turnsLeft -= 1;
-      machine.at = turned.to + machine.part;
+      machine.at = turned.to + machine.part + this.unseen();
       return;
     }
-    const out = this.work(machine.frames * this.plan.unloadMinPerFrame, `empties ${name}`, "serve");
+    const out = this.work(machine.frames * this.plan.unloadMinPerFrame, `empties ${name}`, "serve", {
+      kind: "empty",
+      of: name,
+    });
     this.emptied(machine.from, out.to, machine.frames);
   }
 
@@ -279,17 +342,20 @@ class Floor {
     if (extractor.cranked) {
       const turning = run + extractor.turns * frames * this.plan.turnMinPerFrame;
       const emptying = frames * this.plan.unloadMinPerFrame;
-      const span = this.work(loadMin + turning + emptying, `cranks ${extractor.name}`, "serve");
+      const span = this.work(loadMin + turning + emptying, `cranks ${extractor.name}`, "serve", {
+        kind: "crank",
+        of: extractor.name,
+      });
       this.strain.add(kg, span.to - emptying);
       this.emptied(span.from, span.to, frames);
       return;
     }
-    const span = this.work(loadMin, `fills ${extractor.name}`, "serve");
+    const span = this.work(loadMin, `fills ${extractor.name}`, "serve", { kind: "load", of: extractor.name });
     machine.from = span.from;
     machine.frames = frames;
     machine.turnsLeft = extractor.turns;
     machine.part = run / (extractor.turns + 1);
-    machine.at = span.to + machine.part;
+    machine.at = span.to + machine.part + this.unseen();
     // The drum drains while it turns: the strainer has it when the run is over.
     this.strain.add(kg, span.to + run);
   }

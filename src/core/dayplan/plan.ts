@@ -16,6 +16,8 @@ export interface Box {
 /** Somebody on the floor: what they can do, and from when to when they are there; gone home already, no time at all. */
 export interface Hand {
   readonly name: string;
+  /** Who it is, where a row on the board is called otherwise: before and after noon may be two rows of one person. */
+  readonly person?: string;
   readonly fromMin: number;
   readonly toMin: number;
   /** Their pace at the bench; null when they do not uncap. */
@@ -58,8 +60,24 @@ export interface Turning {
   readonly turnsLeft: number;
 }
 
+/** A thing to do on the floor: a box to uncap, a machine to see to, the pail and mesh under the strainer. */
+export interface Place {
+  readonly what: "box" | "machine" | "strainer";
+  /** The box's or machine's name; "" for the strainer. */
+  readonly of: string;
+}
+
 export interface DayPlan {
   readonly boxes: readonly Box[];
+  /** Uncapped already as the plan begins: their frames stand at the machines. */
+  readonly bench?: readonly Box[];
+  /** Places somebody was sent to by the lead; whoever has gone home is sent nowhere. */
+  readonly given?: readonly (Place & { readonly person: string })[];
+  /**
+   * How soon a machine that stands or a full pail is seen to by whoever is free. Left out, at once. `follows` of one
+   * are told and go at once (0-1), of the others it takes a chance time of mean `minutes` until somebody notices.
+   */
+  readonly notice?: { readonly follows: number; readonly minutes: number };
   readonly hands: readonly Hand[];
   readonly extractors: readonly Extractor[];
   readonly loadMinPerFrame: number;
@@ -175,6 +193,10 @@ export function checkPlan(plan: DayPlan): void {
     mustBeWithin(t.kg, 0, 1000, "Honey that turns", "kg");
     mustBeWithin(t.leftMin, 0, 240, "What is left of a run", "min");
     mustBeWithin(t.turnsLeft, 0, 4, "Turns left");
+  }
+  if (plan.notice) {
+    mustBeWithin(plan.notice.follows, 0, 1, "The part that follows");
+    mustBeWithin(plan.notice.minutes, 0, 240, "Minutes until it is noticed", "min");
   }
   mustBeWithin(plan.strainKgPerMin, 0.01, 1e6, "The strainer's speed", "kg/min");
   mustBeWithin(plan.bufferKg, 1, 1e6, "What may stand before the strainer", "kg");

@@ -5,6 +5,7 @@ import { addBins, drainBin, fillBin, weighWax } from "./commands/cappings";
 import { checkFloor, setCheckAside } from "./commands/check-floor";
 import { closeBatch } from "./commands/close-batch";
 import { fillPail } from "./commands/fill-pail";
+import { giveWork, noteUncapped } from "./commands/hands";
 import { addMachine, changeMachine } from "./commands/machines";
 import { planDay } from "./commands/plan-day";
 import { recordLoss } from "./commands/record-loss";
@@ -36,6 +37,8 @@ export const SPIN = {
     fillBin,
     drainBin,
     weighWax,
+    noteUncapped,
+    giveWork,
     recordLoss,
     closeBatch,
   ],

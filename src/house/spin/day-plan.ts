@@ -108,12 +108,13 @@ export function asDayPlan(
   floor: Pick<
     FloorView,
     "handStations" | "skills" | "today" | "nowMin" | "nowMs" | "live" | "gates" | "pailTakesKg"
-  > & {
-    readonly machines: readonly Pick<
-      FloorMachine,
-      "name" | "kind" | "slots" | "deepSlots" | "suggestedMin" | "drumHoldsKg" | "cranked"
-    >[];
-  },
+  > &
+    Partial<Pick<FloorView, "uncapped" | "given">> & {
+      readonly machines: readonly Pick<
+        FloorMachine,
+        "name" | "kind" | "slots" | "deepSlots" | "suggestedMin" | "drumHoldsKg" | "cranked"
+      >[];
+    },
   from: "start" | "now" = "start",
 ): DayPlan {
   const zero = foreseenFrom(input, floor, from);
@@ -140,6 +141,7 @@ export function asDayPlan(
       known.find((k) => k.tool === tool)?.minPerFrame ?? TOOLS[tool].minPerFrame;
     return {
       name: rowOf(u),
+      person: u.who,
       fromMin: Math.max(0, comes),
       // Who has gone home begins nothing any more.
       toMin: Math.max(0, comes + u.hours * 60),
@@ -164,6 +166,7 @@ export function asDayPlan(
   );
   const pailKg = floor.pailTakesKg ?? USUAL.pailKg;
   const goesOn = from === "now";
+  const done = new Set(floor.uncapped ?? []);
   // All as of the plan's first minute, so that it stands still meanwhile.
   const zeroMs = floor.nowMs - (floor.nowMs % MINUTE) - (floor.nowMin - zero) * MINUTE;
   const gates = goesOn ? floor.gates.map((g) => gateAt(g, zeroMs)) : [];
@@ -174,7 +177,10 @@ export function asDayPlan(
     pailKg,
     pailHasKg: Math.min(pailKg, standing("pailKg")),
     standsKg: standing("drumKg"),
-    boxes: boxes.map((b) => ({ ...b, releaseMin: ready(b) })),
+    // What was told to be uncapped stands at the machines already; from the start nothing was.
+    boxes: boxes.filter((b) => !goesOn || !done.has(b.id)).map((b) => ({ ...b, releaseMin: ready(b) })),
+    bench: goesOn ? boxes.filter((b) => done.has(b.id)) : [],
+    given: floor.given ?? [],
     hands: toldApart([...named, ...others]),
     extractors: [
       ...chosen.map((m) => {

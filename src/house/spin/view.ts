@@ -1,7 +1,15 @@
 /** The floor as it stands: machines, what turns, frames still waiting, room in pail and drum, the day's plan. */
 
 import type { Knex } from "knex";
-import { cappingsShare, HAND_WAYS, type HandStation, handStation, TOOLS, type Tool } from "@/core/dayplan";
+import {
+  cappingsShare,
+  HAND_WAYS,
+  type HandStation,
+  handStation,
+  type Place,
+  TOOLS,
+  type Tool,
+} from "@/core/dayplan";
 import { PAIL_FULL, programme } from "@/core/extraction";
 import { devicesAtHand } from "../devices/view";
 import { dayIn, timeOfDayIn, whenIn } from "../language/clock";
@@ -22,6 +30,7 @@ import { type BinState, binsHolding, cappingsOfBatches } from "./records/capping
 import { type CheckAside, checksAside } from "./records/checks";
 import { gatePails, pailsFilledFrom } from "./records/gate-pails";
 import { handWork } from "./records/hand-work";
+import { givenOn, uncappedIn } from "./records/hands";
 import { lossesOf } from "./records/losses";
 import { pastRuns, runsOfBatches } from "./records/runs";
 import { type Skill, skills } from "./records/skills";
@@ -60,6 +69,12 @@ export interface FloorView extends DayWork, PlansAround {
   readonly nowMin: number;
   readonly crew: readonly string[];
   readonly skills: readonly Skill[];
+  /** Boxes of the open batches that are not weighed back, by tag. */
+  readonly inBatch: readonly string[];
+  /** Boxes of the open batches that are uncapped already, by tag. */
+  readonly uncapped: readonly string[];
+  /** Who was sent where today. */
+  readonly given: readonly (Place & { readonly person: string })[];
   readonly handStations: readonly HandStation[];
   readonly scale: { readonly name: string; readonly standIn: boolean } | null;
   /** What this house's pails take, kg; null while it has none. */
@@ -80,22 +95,39 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
   );
   const openIds = s.openBatches.map((b) => b.id);
   const { runs, checks } = s;
-  const [closedRuns, past, gates, filled, closed, bins, plans, crew, skilled, byHand, cut, pailKg, aside] =
-    await Promise.all([
-      runsOfBatches(db, closedIds),
-      pastRuns(db),
-      gatePails(db, openIds),
-      pailsFilledFrom(db, [...closedIds, ...openIds]),
-      combsOfBatches(db, closedIds),
-      binsHolding(db),
-      plansAround(db, today, nowMin),
-      namesOf(db, ["lead", "floor", "filler"]),
-      skills(db),
-      handWork(db),
-      cappingsOfBatches(db),
-      usualPailKg(db),
-      checksAside(db),
-    ]);
+  const [
+    closedRuns,
+    past,
+    gates,
+    filled,
+    closed,
+    bins,
+    plans,
+    crew,
+    skilled,
+    byHand,
+    cut,
+    pailKg,
+    aside,
+    uncapped,
+    given,
+  ] = await Promise.all([
+    runsOfBatches(db, closedIds),
+    pastRuns(db),
+    gatePails(db, openIds),
+    pailsFilledFrom(db, [...closedIds, ...openIds]),
+    combsOfBatches(db, closedIds),
+    binsHolding(db),
+    plansAround(db, today, nowMin),
+    namesOf(db, ["lead", "floor", "filler"]),
+    skills(db),
+    handWork(db),
+    cappingsOfBatches(db),
+    usualPailKg(db),
+    checksAside(db),
+    uncappedIn(db, openIds),
+    givenOn(db, today),
+  ]);
   // Honey kept apart from cappings is a batch too, with nothing to spin.
   const toSpin = s.openBatches.filter((b) => b.combs.some((c) => c.spun_entry === null));
   const batch = toSpin.find((b) => b.number === asked) ?? toSpin.at(-1) ?? s.openBatches.at(-1);
@@ -153,6 +185,9 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
     nowMin,
     crew: crew as string[],
     skills: skilled,
+    inBatch: s.openBatches.flatMap((b) => b.combs.filter((c) => c.spun_entry === null).map((c) => c.tag)),
+    uncapped,
+    given,
     handStations: HAND_WAYS.map((way) => handStation(way, byHand)),
     scale: (await devicesAtHand(db)).scale ?? null,
     pailTakesKg: pailKg === null ? null : pailKg * PAIL_FULL,

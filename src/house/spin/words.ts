@@ -5,6 +5,15 @@ import { FIGURE, reason, TAG, tagList, type Verb, WHY } from "../language/words"
 export const WORDS: readonly Verb[] = [
   {
     bay: "Spin",
+    example: "uncapped s41",
+    takesBatch: true,
+    means: "super 41 is uncapped: its frames stand at the machines",
+    pattern: new RegExp(`^uncapped s?(?<super>${TAG})$`, "i"),
+    command: "note-uncapped",
+    input: (m) => ({ super: m.super }),
+  },
+  {
+    bay: "Spin",
     example: "batch s41-s48",
     means: "supers 41 to 48 start a new batch; because and a reason behind it where they are too wet",
     pattern: new RegExp(`^batch (?<supers>s?\\d[\\ds,. -]*?)${WHY}$`, "i"),

@@ -121,6 +121,8 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
   "add-crew": (d) => (d.a === 1 ? { name: "Helper", role: "floor" } : { name: fresh(), role: "lead" }),
   "change-role": (d) => ({ name: "Helper", role: d.a === 1 ? "office" : "filler" }),
   "close-person": () => ({ name: "Helper" }),
+  "note-uncapped": (d, s) => ({ super: comb(d, s.inBatch) }),
+  "give-work": (d) => ({ what: "machine", of: "Twenty", to: d.a === 1 ? "Helper" : "Ines" }),
   "give-way-in": () => ({ name: "Helper" }),
   "add-yard": () => ({ name: fresh() }),
   "describe-yard": () => ({ yard: "Kiln Field", location: "By the lane" }),

@@ -6,6 +6,7 @@ import { keep, keptUnder } from "../kept";
 /** What the floor opens, and the work that opens in it. */
 const FLOOR = [
   "/",
+  "/work",
   "/hot-room",
   "/hot-room?do=read",
   "/hot-room?do=air",

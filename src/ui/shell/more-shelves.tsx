@@ -2,6 +2,7 @@
 
 import {
   FlaskConical,
+  Hand,
   Menu,
   Moon,
   OctagonPause,
@@ -22,6 +23,7 @@ const ITEM =
   "flex min-h-12 items-center gap-3 rounded px-3 outline-none no-underline data-[highlighted]:bg-go-fill";
 
 const SHELVES = [
+  { href: "/work", label: "My work", Icon: Hand },
   { href: "/trace", label: "Trace", Icon: Route },
   { href: "/recall", label: "Recall", Icon: Siren },
   { href: "/season", label: "Season", Icon: Sprout },

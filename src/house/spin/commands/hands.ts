@@ -1,0 +1,57 @@
+import { z } from "zod";
+import { dayIn } from "../../language/clock";
+import { refuse } from "../../language/errors";
+import { choice, count, tag, text } from "../../language/fields";
+import { ANY_HAND, defineCommand } from "../../ledger/command";
+import { crewNow } from "../../people/records";
+import { combsOfBatches, openBatch } from "../records/batches";
+import { wasUncapped } from "../records/hands";
+
+export const noteUncapped = defineCommand({
+  name: "note-uncapped",
+  summary: "Say that a box is uncapped: its frames stand at the machines",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({ super: tag("super"), batch: count("The batch", 1, 99_999).optional() }),
+  async run(work, input) {
+    const batch = await openBatch(work.tx, input.batch);
+    const comb = (await combsOfBatches(work.tx, [batch.id])).find((c) => c.tag === input.super);
+    if (!comb) refuse("not-here", `Super ${input.super} is not in batch ${batch.number}.`, "super");
+    if (comb.spun_entry !== null) refuse("spun", `Super ${input.super} is spun already.`, "super");
+    if (await wasUncapped(work.tx, comb.comb_fill))
+      refuse("twice", `Super ${input.super} was told to be uncapped already.`, "super");
+    await work.state("uncapped", { fill_id: comb.comb_fill, who: work.actor.name, at: work.at });
+    await work.restOn([batch, comb], `super ${input.super} is uncapped`);
+    return { super: input.super, batch: batch.number };
+  },
+  say: ({ super: name, batch }) => `Super ${name} is uncapped, batch ${batch}.`,
+});
+
+const PLACE_SAID = { box: "super", machine: "", strainer: "the strainer" } as const;
+
+export const giveWork = defineCommand({
+  name: "give-work",
+  summary: "Send somebody to a box, a machine or the strainer for today",
+  who: ["lead"],
+  undo: "counter-entry",
+  input: z.strictObject({
+    what: choice("What", ["box", "machine", "strainer"]),
+    of: text("Which", 30).optional(),
+    to: text("Who", 40),
+  }),
+  async run(work, { what, of = "", to }) {
+    const known = (await crewNow(work.tx)).find((c) => c.name.toLowerCase() === to.toLowerCase());
+    if (!known) refuse("unknown", `Nobody called "${to}" works here.`, "to");
+    if (known.role === "auditor")
+      refuse("looks", `${known.name} looks, and does nothing on the floor.`, "to");
+    if (what !== "strainer" && of === "") refuse("which", "Say which one.", "of");
+    await work.state("work_given", {
+      day: dayIn(work.house.zone, work.at),
+      what,
+      of: what === "strainer" ? "" : of,
+      person: known.name,
+    });
+    return { what, of, to: known.name };
+  },
+  say: ({ what, of, to }) => `${to} sees to ${[PLACE_SAID[what], of].filter(Boolean).join(" ")} today.`,
+});

@@ -1,0 +1,161 @@
+/** Everybody's next thing, by the day's plan seen from where the floor stands. */
+import { type Errand, nextWork } from "@/core/dayplan";
+import { clockIn } from "../language/clock";
+import { asDayPlan, foreseenFrom, startsIn } from "./day-plan";
+import { gateAt } from "./gates";
+import type { FloorView } from "./view";
+
+const MINUTE = 60_000;
+/** So many things are told ahead. */
+const AHEAD = 3;
+/** What begins within so many minutes is done now. */
+const SOON_MIN = 1;
+
+/** What one press enters, where a press can. */
+export type Doing =
+  | { readonly command: "note-uncapped"; readonly input: { readonly super: string } }
+  | { readonly command: "end-run"; readonly input: { readonly machine: string } }
+  | { readonly command: "swap-pail"; readonly input: Record<string, never> };
+
+export interface Next {
+  readonly kind: Errand["kind"];
+  readonly of: string;
+  /** "uncap super 18". */
+  readonly says: string;
+  /** When it begins by the house's clock, and in how many minutes. */
+  readonly at: string;
+  readonly inMin: number;
+  readonly minutes: number;
+  /** Where it is done. */
+  readonly href: string;
+  readonly done: Doing | null;
+}
+
+export interface PersonsWork {
+  readonly person: string;
+  /** What they are at, or null while they wait. */
+  readonly now: Next | null;
+  readonly next: readonly Next[];
+  /** What they wait for. */
+  readonly waits: string | null;
+}
+
+export interface MyWorkView {
+  readonly people: readonly PersonsWork[];
+  /** Why nobody is told anything. */
+  readonly none: string | null;
+  /** Who can be sent where, and who is. */
+  readonly places: readonly {
+    readonly what: "box" | "machine" | "strainer";
+    readonly of: string;
+    readonly person: string | null;
+  }[];
+}
+
+const SAYS: Readonly<Record<Errand["kind"], (of: string) => string>> = {
+  uncap: (of) => `uncap super ${of}`,
+  load: (of) => `load ${of}`,
+  turn: (of) => `turn the frames in ${of}`,
+  empty: (of) => `empty ${of}`,
+  crank: (of) => `fill and crank ${of}`,
+  pail: () => "swap the pail",
+  mesh: () => "change the mesh",
+};
+
+const WAITS: Readonly<Record<Errand["kind"], (of: string) => string>> = {
+  uncap: (of) => `super ${of} still dries or is somebody else's way`,
+  load: (of) => `frames for ${of} are still being uncapped`,
+  turn: (of) => `${of} turns`,
+  empty: (of) => `${of} turns`,
+  crank: () => "frames are still being uncapped",
+  pail: () => "the pail fills",
+  mesh: () => "the mesh holds still",
+};
+
+const HREF: Readonly<Record<Errand["kind"], string>> = {
+  uncap: "/spin",
+  load: "/spin?do=load",
+  turn: "/spin",
+  empty: "/spin",
+  crank: "/spin?do=load",
+  pail: "/spin",
+  mesh: "/settle?do=care",
+};
+
+/** Only what is at hand can be told done: a box of an open batch, a machine that turns, a gate with a pail. */
+function doing(floor: FloorView, { kind, of }: Pick<Errand, "kind" | "of">): Doing | null {
+  if (kind === "uncap" && floor.inBatch.includes(of) && !floor.uncapped.includes(of))
+    return { command: "note-uncapped", input: { super: of } };
+  if (kind === "empty" && floor.live.some((r) => r.machine === of))
+    return { command: "end-run", input: { machine: of } };
+  if (kind === "pail" && floor.gates.length === 1) return { command: "swap-pail", input: {} };
+  return null;
+}
+
+/** Null hands, no plan, a shut floor and an empty one say so in words. */
+export function myWork(floor: FloorView): MyWorkView {
+  const nothing = (none: string): MyWorkView => ({ people: [], none, places: [] });
+  const { plan } = floor;
+  if (!plan)
+    return nothing(
+      "No day is planned. A plan says who is there and what they can do; then everybody sees their next thing here.",
+    );
+  if (floor.checks.shut) return nothing("The floor is shut for today.");
+  const early = startsIn(plan, floor) > 0;
+  const from = early ? "start" : "now";
+  const day = asDayPlan(plan, floor.boxes, floor, from);
+  if (day.boxes.length + (day.bench?.length ?? 0) === 0 && !day.extractors.some((e) => e.turning))
+    return nothing("Everything is spun.");
+  if (day.extractors.length === 0) return nothing("No machine is chosen in the day's plan.");
+  const zeroMs = floor.nowMs + (foreseenFrom(plan, floor, from) - floor.nowMin) * MINUTE;
+  const sinceZero = (floor.nowMs - zeroMs) / MINUTE;
+  const errands = nextWork(day).filter((e) => e.toMin > sinceZero);
+  const told = (e: Errand): Next => ({
+    kind: e.kind,
+    of: e.of,
+    says: SAYS[e.kind](e.of),
+    at: clockIn(floor.zone, new Date(zeroMs + e.fromMin * MINUTE)),
+    inMin: Math.max(0, Math.round(e.fromMin - sinceZero)),
+    minutes: Math.max(1, Math.round(e.toMin - Math.max(e.fromMin, sinceZero))),
+    href: HREF[e.kind],
+    done: doing(floor, e),
+  });
+  const names = [...new Set(day.hands.map((h) => h.person ?? h.name))];
+  const people = names.map((person): PersonsWork => {
+    const own = errands.filter((e) => e.person === person).sort((a, b) => a.fromMin - b.fromMin);
+    const [first] = own;
+    const isNow = first !== undefined && first.fromMin <= sinceZero + SOON_MIN;
+    const rest = own.slice(isNow ? 1 : 0, (isNow ? 1 : 0) + AHEAD - 1);
+    return {
+      person,
+      now: isNow ? told(first) : null,
+      next: rest.map(told),
+      waits: isNow
+        ? null
+        : first
+          ? WAITS[first.kind](first.of)
+          : "nothing more is theirs today; help with the cleaning",
+    };
+  });
+  const sent = (what: string, of: string) =>
+    floor.given.find((g) => g.what === what && g.of === of)?.person ?? null;
+  return {
+    people,
+    none: null,
+    places: [
+      ...day.extractors.map((e) => ({
+        what: "machine" as const,
+        of: e.name,
+        person: sent("machine", e.name),
+      })),
+      { what: "strainer" as const, of: "", person: sent("strainer", "") },
+    ],
+  };
+}
+
+/** How full the pail under the gate is, for whoever is to swap it. */
+export const pailStands = (floor: FloorView): string | null => {
+  const [gate] = floor.gates;
+  if (!gate?.pail) return null;
+  return `pail ${gate.pail} holds about ${Math.round(gateAt(gate, floor.nowMs).pailKg)} kg`;
+};

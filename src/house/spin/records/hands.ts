@@ -1,0 +1,23 @@
+import type { Knex } from "knex";
+import type { Place } from "@/core/dayplan";
+
+/** Tags of boxes in these batches that were told to be uncapped. */
+export const uncappedIn = (db: Knex, batchIds: readonly number[]): Promise<string[]> =>
+  db("live_uncapped as u")
+    .join("live_batch_super as s", "s.fill_id", "u.fill_id")
+    .join("fill as f", "f.id", "u.fill_id")
+    .join("vessel as v", "v.id", "f.vessel_id")
+    .whereIn("s.batch_id", [...batchIds])
+    .distinct()
+    .pluck("v.tag");
+
+export const wasUncapped = async (db: Knex, fillId: number): Promise<boolean> =>
+  (await db("live_uncapped").where({ fill_id: fillId }).first("id")) !== undefined;
+
+/** Who was sent where on a day; the newest word on each place. */
+export const givenOn = (db: Knex, day: string): Promise<(Place & { readonly person: string })[]> =>
+  db("live_work_given")
+    .distinctOn("what", "of")
+    .where({ day })
+    .orderBy([{ column: "what" }, { column: "of" }, { column: "entry_id", order: "desc" }])
+    .select("what", "of", "person");
