@@ -78,7 +78,8 @@ export const readsUnits = (url: string): boolean => {
 export const policy = (nonce: string): string =>
   [
     "default-src 'self'",
-    `script-src 'self' 'nonce-${nonce}'`,
+    // The reader of codes is compiled by the browser; no text is.
+    `script-src 'self' 'nonce-${nonce}' 'wasm-unsafe-eval'`,
     // Widths and colours of drawings are told in style attributes.
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",

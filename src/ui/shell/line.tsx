@@ -8,6 +8,7 @@ import { happenedAt, lateHeader } from "../late";
 import { refreshOnce } from "../refresh-once";
 import { AWAY, send } from "../send";
 import { type LineOutcome, type LineQueue, lineQueue } from "./line-queue";
+import { Scan } from "./scan";
 
 type Echo =
   | { kind: "quiet" }
@@ -225,6 +226,13 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
           placeholder="type or scan"
           aria-describedby="line-says"
           className="min-h-12 min-w-0 flex-1 border-b-2 border-ink bg-transparent px-1 font-mono text-[19px] placeholder:text-ink-2"
+        />
+        <Scan
+          onText={(text) => {
+            put("");
+            setEcho({ kind: "quiet" });
+            queue.current?.take({ text, at: happenedAt() });
+          }}
         />
         <button type="submit" className="do" data-quiet="" aria-label="Enter">
           <CornerDownLeft size={20} aria-hidden />

@@ -116,7 +116,7 @@ export function WhoElse({ people }: { people: readonly PersonsWork[] }) {
           <li key={p.person} className="border-t border-rule py-2 first:border-0">
             <Link
               href={`/work?who=${encodeURIComponent(p.person)}`}
-              className="flex min-h-12 flex-wrap items-baseline gap-x-4 no-underline"
+              className="flex min-h-12 flex-wrap items-center gap-x-4 no-underline"
             >
               <b className="w-32 shrink-0 underline underline-offset-4 [overflow-wrap:anywhere]">
                 {p.person}
