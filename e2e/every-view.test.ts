@@ -72,6 +72,9 @@ const VIEWS = [
   "/trace/super/13",
   "/trace/yard/Kiln%20Field",
   "/set-up",
+  "/people",
+  "/work",
+  "/work?who=Tomasz",
 ];
 
 async function seriousOn(page: Page, url: string, rules?: string[]): Promise<string[]> {

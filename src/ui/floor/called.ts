@@ -1,9 +1,11 @@
 "use client";
 
 import { useEffect } from "react";
+import { isSilent } from "./silent";
 
 /** Two short tones; a tablet that was never touched stays silent, the title tells all the same. */
 function sound(): void {
+  if (isSilent()) return;
   try {
     const audio = new AudioContext();
     for (const [at, hertz] of [

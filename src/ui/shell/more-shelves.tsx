@@ -12,10 +12,14 @@ import {
   Sprout,
   Sun,
   UsersRound,
+  Volume2,
+  VolumeX,
 } from "lucide-react";
 import Link from "next/link";
 import { DropdownMenu } from "radix-ui";
+import { useEffect, useState } from "react";
 import { mayLook } from "@/house/access/rights";
+import { beSilent, isSilent } from "../floor/silent";
 import { useRole } from "../people/rights";
 import { remember } from "./remember";
 
@@ -36,6 +40,8 @@ const SHELVES = [
 /** What lies behind the strip's end. */
 export function MoreShelves() {
   const role = useRole();
+  const [loud, setLoud] = useState(true);
+  useEffect(() => setLoud(!isSilent()), []);
   const light = (theme: "day" | "lamp") => {
     document.documentElement.dataset.theme = theme;
     remember("aumbry-theme", theme);
@@ -66,6 +72,17 @@ export function MoreShelves() {
           <DropdownMenu.Item className={ITEM} onSelect={() => light("lamp")}>
             <Moon size={18} aria-hidden /> Lamp
           </DropdownMenu.Item>
+          <DropdownMenu.CheckboxItem
+            className={ITEM}
+            checked={loud}
+            onCheckedChange={(to) => {
+              beSilent(!to);
+              setLoud(to);
+            }}
+          >
+            {loud ? <Volume2 size={18} aria-hidden /> : <VolumeX size={18} aria-hidden />}
+            {loud ? "Sounds are on" : "Sounds are off"}
+          </DropdownMenu.CheckboxItem>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
