@@ -46,7 +46,7 @@ function OneOfThem({ name, known }: { name: string; known: FloorView["skills"][n
         });
       }}
     >
-      <h3 className="font-bold">{name}</h3>
+      <h3 className="font-bold [overflow-wrap:anywhere]">{name}</h3>
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
         {TOOL_LIST.map(([tool, t]) => (
           <div key={tool} className="flex items-center gap-2">
@@ -87,7 +87,7 @@ function OneOfThem({ name, known }: { name: string; known: FloorView["skills"][n
           data-quiet=""
           aria-disabled={standing.step === "sending"}
         >
-          Keep for {name}
+          <span className="[overflow-wrap:anywhere]">Keep for {name}</span>
         </button>
       </div>
       <SaysStanding standing={standing} />

@@ -166,7 +166,8 @@ function Entry({ line }: { line: TapeLine }) {
         >
           <time>{line.time}</time>
         </Link>
-        {line.say} <span className="inline-block max-w-full text-ink-2 [overflow-wrap:anywhere]">{line.who}</span>
+        {line.say}{" "}
+        <span className="inline-block max-w-full text-ink-2 [overflow-wrap:anywhere]">{line.who}</span>
         {line.papers.map((p) => (
           <a
             key={p.id}
