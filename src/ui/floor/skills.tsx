@@ -83,7 +83,7 @@ function OneOfThem({ name, known }: { name: string; known: FloorView["skills"][n
         ))}
         <button
           type="submit"
-          className="do ml-auto"
+          className="do ml-auto max-w-full whitespace-normal!"
           data-quiet=""
           aria-disabled={standing.step === "sending"}
         >
