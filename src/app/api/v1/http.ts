@@ -108,8 +108,11 @@ export function parsedJson(text: string): unknown {
 
 /** Who asks, as the server found out; where none stands in front, found out here. */
 export const askingOf = async (request: Request): Promise<Asking> =>
-  askingNow() ??
-  (await whoComes(houseDatabase(), {
+  askingNow() ?? (await askedAgain(request, false));
+
+/** The same found out anew, for what lasts. */
+export const askedAgain = (request: Request, secure = askingNow()?.secure ?? false): Promise<Asking> =>
+  whoComes(houseDatabase(), {
     cookie: request.headers.get("cookie"),
     authorization: request.headers.get("authorization"),
     speaksFor: decoded(request.headers.get("aumbry-who") ?? ""),
@@ -117,8 +120,8 @@ export const askingOf = async (request: Request): Promise<Asking> =>
     ticket: request.headers.get("aumbry-ticket"),
     address: "nowhere",
     here: false,
-    secure: false,
-  }));
+    secure,
+  });
 
 /** Whoever stands at this tablet or sent this program. @throws Refusal */
 export async function asker(request: Request): Promise<Asker> {

@@ -1,7 +1,11 @@
+import { Refusal } from "@/house";
+import type { Asking } from "@/house/access/asking";
 import { hearEntries } from "@/house/door";
-import { problem, sameSite } from "../http";
+import { askedAgain, askingOf, problem, sameSite } from "../http";
 
 export const dynamic = "force-dynamic";
+
+const mayListen = ({ asker, tablet }: Asking): boolean => asker !== null || tablet !== null;
 
 const BEAT_MS = 10_000;
 /** A browser keeps one; this many are a fault or a stranger. */
@@ -12,9 +16,12 @@ let open = 0;
  * Server-sent events: `entry` for everything written by anybody, so that every screen refreshes; `records` with
  * "away" or "back" when the house's records go or come; `beat` now and then, so that a dead line is noticed.
  */
-export function GET(request: Request): Response {
+export async function GET(request: Request): Promise<Response> {
+  let asked: Asking;
   try {
     sameSite(request);
+    asked = await askingOf(request);
+    if (!mayListen(asked)) throw new Refusal("who", "Sign in first.", 401);
   } catch (fault) {
     return problem(fault);
   }
@@ -38,7 +45,14 @@ export function GET(request: Request): Response {
         entry: (id) => send(`event: entry\ndata: ${id}\n\n`),
         records: (answer) => send(`event: records\ndata: ${answer ? "back" : "away"}\n\n`),
       });
-      const beat = setInterval(() => send("event: beat\ndata: \n\n"), BEAT_MS);
+      const beat = setInterval(() => {
+        send("event: beat\ndata: \n\n");
+        // Whoever was signed out meanwhile hears no more; records that do not answer end nothing.
+        void askedAgain(request).then(
+          (now) => mayListen(now) || close(),
+          () => {},
+        );
+      }, BEAT_MS);
       close = () => {
         if (closed) return;
         closed = true;
