@@ -145,6 +145,7 @@ export async function ticketFor({ db, asking, now }: Door): Promise<{ person: st
   const { asker, tablet } = asking;
   if (!asker || !tablet || typeof asker.who !== "string") throw new Refusal("who", "Sign in first.", 401);
   const ticket = newToken();
+  await forgetEnded(db, now);
   await keepTicket(db, {
     id: sha256(ticket),
     person: asker.name,

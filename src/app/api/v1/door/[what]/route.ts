@@ -84,7 +84,10 @@ const nameLead = (lead: string): Promise<unknown> => {
   });
 };
 
-type Doing<W extends What> = (door: Door, given: Asked<W>, request: Request) => Promise<object>;
+type Doing<W extends What> = (door: Door, given: Asked<W>) => Promise<object>;
+
+/** A lead's alone: asked before a byte of what they send is read. */
+const LEADS: ReadonlySet<string> = new Set<What>(["way-in", "end-session", "token", "close-token"]);
 
 const DOINGS: { readonly [W in What]: Doing<W> } = {
   "sign-in": signIn,
@@ -95,35 +98,32 @@ const DOINGS: { readonly [W in What]: Doing<W> } = {
   own: changeOwn,
   leave,
   share,
-  "way-in": async ({ db, now }, given, request) => {
-    const { who, device } = await askerWhoMay(request, TO_LET_IN);
+  "way-in": async ({ db, now, asking: { asker: lead } }, given) => {
     const command = COMMANDS.get("give-way-in");
-    if (!command) throw new Error("The house knows no give-way-in.");
+    if (!command || !lead) throw new Error("Nobody gives a way in.");
     const { output } = await execute(houseWriting(), command, {
       input: { name: given.name },
-      who,
-      device,
+      who: lead.who,
+      device: lead.device,
       key: `way-in-${randomUUID()}`,
     });
     const { name: person } = output as { name: string };
     return { name: person, ...(await wayInFor(db, person, now)) };
   },
-  "end-session": async ({ db }, given, request) => {
-    await askerWhoMay(request, TO_LET_IN);
+  "end-session": async ({ db }, given) => {
     return { ended: await endSession(db, given.number) };
   },
   ticket: ticketFor,
-  token: async ({ db, now }, given, request) => {
-    await askerWhoMay(request, TO_LET_IN);
+  token: async ({ db, now }, given) => {
     return { name: given.name, token: await tokenFor(db, given.name, given.role, now) };
   },
-  "close-token": async ({ db }, given, request) => {
-    await askerWhoMay(request, TO_LET_IN);
+  "close-token": async ({ db }, given) => {
     return { closed: await closeProgram(db, given.name) };
   },
 };
 
 async function answered<W extends What>(what: W, asking: Asking, request: Request): Promise<Response> {
+  if (LEADS.has(what)) await askerWhoMay(request, TO_LET_IN);
   const body = parsedJson(await boundedText(request, MOST_BYTES));
   mustBeWritable(body);
   const asked = ASKED[what].safeParse(body);
@@ -131,11 +131,7 @@ async function answered<W extends What>(what: W, asking: Asking, request: Reques
     const problems = asked.error.issues.map((i) => ({ path: i.path.join("."), message: i.message }));
     throw new Refusal("bad-input", problems[0]?.message ?? "That cannot be read.", 400, problems);
   }
-  const answer = await DOINGS[what](
-    { db: houseDatabase(), asking, now: new Date() },
-    asked.data as Asked<W>,
-    request,
-  );
+  const answer = await DOINGS[what]({ db: houseDatabase(), asking, now: new Date() }, asked.data as Asked<W>);
   if (!isOpened(answer)) return Response.json(answer, { headers: { "cache-control": "no-store" } });
   return Response.json(
     { name: answer.name },
