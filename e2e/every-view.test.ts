@@ -146,7 +146,8 @@ for (const part of [0, 1, 2])
 /** What a slow tablet fetches and reads before a screen answers, compressed; the rest comes when it is wanted. */
 const MOST_FIRST_BYTES = 220_000;
 
-test("no screen asks for more scripts first than a slow tablet bears", async ({ request, demoHouse }) => {
+test("no screen asks for more scripts first than a slow tablet bears", async ({ page, demoHouse }) => {
+  const { request } = page;
   const sizes = new Map<string, number>();
   for (const view of VIEWS) {
     const html = await (await request.get(demoHouse.url + view)).text();
