@@ -72,7 +72,7 @@ describe("the door", () => {
   });
 
   it("lets only scripts of its own nonce run, and none on the page that says the records are away", () => {
-    expect(policy("abc")).toContain("script-src 'self' 'nonce-abc';");
+    expect(policy("abc")).toContain("script-src 'self' 'nonce-abc' 'wasm-unsafe-eval';");
     expect(awayPage("abc")).not.toContain("<script");
   });
 
