@@ -25,6 +25,7 @@ import * as recall from "./migrations/0023-recall";
 import * as season from "./migrations/0024-season";
 import * as people from "./migrations/0025-people";
 import * as hands from "./migrations/0026-hands";
+import * as parts from "./migrations/0027-parts";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -53,6 +54,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0024-season": season,
   "0025-people": people,
   "0026-hands": hands,
+  "0027-parts": parts,
 };
 
 /** Every step there is, in order. */

@@ -18,6 +18,7 @@ export const SCREENS: ReadonlySet<string> = new Set([
   "season",
   "set-up",
   "people",
+  "first-hour",
   "work",
   "sw.js",
   "sign-in",

@@ -2,13 +2,16 @@
 
 import Link from "next/link";
 import type { CommandName } from "@/house";
-import { useNotFor } from "./people/rights";
+import type { Part } from "@/house/people/parts";
+import { useAway, useNotFor } from "./people/rights";
 
 export interface Doing {
   readonly id: string;
   readonly label: string;
   /** What it does in the end: whoever may not do that has no key for it. */
   readonly needs?: CommandName;
+  /** A house that has it out of the way shows no key for it, unless it is open. */
+  readonly part?: Part;
 }
 
 /** What can be done in this bay, as buttons that open their form in place. */
@@ -25,7 +28,10 @@ export function Doings({
   open: string | undefined;
 }) {
   const notFor = useNotFor();
-  const may = (d: Doing) => d.needs === undefined || !notFor.has(d.needs);
+  const away = useAway();
+  const may = (d: Doing) =>
+    (d.needs === undefined || !notFor.has(d.needs)) &&
+    (d.part === undefined || !away.has(d.part) || d.id === open);
   const [often, seldom] = [list.filter(may), rest.filter(may)];
   if (often.length + seldom.length === 0) return null;
   const link = (d: Doing) => (

@@ -8,10 +8,11 @@ export interface BayDoing<Given> extends Doing {
 
 /** A bay's work, what is done often and what seldom, as its keys and as the piece that is open. */
 export function doingsOf<Given>(often: readonly BayDoing<Given>[], seldom: readonly BayDoing<Given>[]) {
-  const named = ({ id, label, needs }: BayDoing<Given>): Doing => ({
+  const named = ({ id, label, needs, part }: BayDoing<Given>): Doing => ({
     id,
     label,
     ...(needs ? { needs } : {}),
+    ...(part ? { part } : {}),
   });
   return {
     list: often.map(named),

@@ -4,6 +4,7 @@ import { notFor, peopleAtTheDoor } from "@/house/access/view";
 import { houseDatabase } from "@/house/door";
 import { wallTimeIn } from "@/house/language/clock";
 import { cardHere, WORDS } from "@/house/line";
+import { partsOf } from "@/house/people/parts";
 import { ROLE_SAID } from "@/house/people/roles";
 import { anythingTurns } from "@/house/spin/view";
 import { decisions } from "@/house/standing/decisions";
@@ -51,7 +52,7 @@ export default async function HouseLayout({ children }: { children: ReactNode })
     }));
   const folded = jar.get("aumbry-tape")?.value === "folded";
   return (
-    <RightsHere role={role} notFor={notFor(role)}>
+    <RightsHere role={role} notFor={notFor(role)} parts={partsOf(s.house.parts)}>
       <div className="frame" data-tape={folded ? "folded" : "open"}>
         <Strip view={stripView(s)} />
         <div style={{ gridArea: "word" }}>

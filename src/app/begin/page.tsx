@@ -22,7 +22,7 @@ export default async function BeginPage() {
           : "Somebody leads it: decides, lets lots go, and lets the others in. Choose your name as it will stand on the tape."}
       </p>
       <div className="panel">
-        <Begin here={here} name={leads.length === 1 ? (leads[0] ?? "") : ""} />
+        <Begin fresh={leads.length === 0} here={here} name={leads.length === 1 ? (leads[0] ?? "") : ""} />
       </div>
     </main>
   );

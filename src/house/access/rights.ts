@@ -18,6 +18,7 @@ export const LOOKED_AT_BY: Readonly<Record<string, readonly Role[]>> = {
   "/api/v1/csv/prints": KEEPERS,
   "/api/v1/csv/supplies": KEEPERS,
   "/people": LEADS,
+  "/first-hour": LEADS,
 };
 
 /** The application's own files: the same for everybody, and no word of the house in them. */

@@ -33,9 +33,9 @@ export function firstSteps(s: Snapshot): Decision[] {
       step(
         "house",
         "Name your house",
-        "Its name, address and country stand on every label.",
-        "/set-up",
-        "Set up",
+        "Five questions, and the first pull can be entered; its name, address and country stand on every label.",
+        "/first-hour",
+        "Begin",
       ),
     ];
   if (!s.equipment.yards)

@@ -123,6 +123,7 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
   "close-person": () => ({ name: "Helper" }),
   "note-uncapped": (d, s) => ({ super: comb(d, s.inBatch) }),
   "give-work": (d) => ({ what: "machine", of: "Twenty", to: d.a === 1 ? "Helper" : "Ines" }),
+  "set-parts": (d) => ({ parts: d.a % 2 ? ["materials"] : ["planners", "exchange"] }),
   "give-way-in": () => ({ name: "Helper" }),
   "add-yard": () => ({ name: fresh() }),
   "describe-yard": () => ({ yard: "Kiln Field", location: "By the lane" }),

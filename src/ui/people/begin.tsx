@@ -4,9 +4,9 @@ import { useState } from "react";
 import { BeginForm, JoinForm } from "./forms";
 
 /** The first lead, by whoever sits at the machine; from elsewhere with the code that was printed on it. */
-export function Begin({ name, here }: { name: string; here: boolean }) {
+export function Begin({ name, here, fresh }: { name: string; here: boolean; fresh: boolean }) {
   const [code, setCode] = useState(!here);
-  const onIn = () => location.assign("/");
+  const onIn = () => location.assign(fresh ? "/first-hour" : "/");
   return (
     <>
       {!here && (

@@ -20,7 +20,7 @@ import { DropdownMenu } from "radix-ui";
 import { useEffect, useState } from "react";
 import { mayLook } from "@/house/access/rights";
 import { beSilent, isSilent } from "../floor/silent";
-import { useRole } from "../people/rights";
+import { useAway, useRole } from "../people/rights";
 import { remember } from "./remember";
 
 const ITEM =
@@ -40,6 +40,7 @@ const SHELVES = [
 /** What lies behind the strip's end. */
 export function MoreShelves() {
   const role = useRole();
+  const away = useAway();
   const [loud, setLoud] = useState(true);
   useEffect(() => setLoud(!isSilent()), []);
   const light = (theme: "day" | "lamp") => {
@@ -58,7 +59,9 @@ export function MoreShelves() {
           sideOffset={6}
           className="z-30 min-w-52 rounded border border-rule bg-shelf p-1.5 text-ink shadow-lg"
         >
-          {SHELVES.filter(({ href }) => mayLook(href, role)).map(({ href, label, Icon }) => (
+          {SHELVES.filter(
+            ({ href }) => mayLook(href, role) && !(href === "/work" && away.has("planners")),
+          ).map(({ href, label, Icon }) => (
             <DropdownMenu.Item key={href} asChild>
               <Link className={ITEM} href={href}>
                 <Icon size={18} aria-hidden /> {label}

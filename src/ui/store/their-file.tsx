@@ -4,11 +4,13 @@ import { useState } from "react";
 import type { Shipment } from "@/house/epcis/bring";
 import { mass } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
+import { useAway } from "../people/rights";
 
 /** What a sender's own file says was shipped (EPCIS 2.0): one press fills the form with it. */
 export function TheirFile({ onChosen }: { onChosen: (shipment: Shipment) => void }) {
   const [shipments, setShipments] = useState<readonly Shipment[] | null>(null);
   const [fault, setFault] = useState("");
+  const away = useAway();
 
   async function read(file: File): Promise<void> {
     setShipments(null);
@@ -27,6 +29,7 @@ export function TheirFile({ onChosen }: { onChosen: (shipment: Shipment) => void
     }
   }
 
+  if (away.has("exchange")) return null;
   return (
     <div className="mb-3">
       <label className="do cursor-pointer focus-within:outline-2" data-quiet="">

@@ -41,10 +41,10 @@ export default async function Bottle({ searchParams }: { searchParams: Promise<B
       <Doings
         bay="/bottle"
         list={[
-          { id: "plan", needs: "issue-lot", label: "Plan jars" },
+          { id: "plan", part: "materials", needs: "issue-lot", label: "Plan jars" },
           { id: "lot", needs: "issue-lot", label: "Fill jars" },
-          { id: "weigh", needs: "weigh-jars", label: "Weigh jars" },
-          { id: "stock", needs: "receive-material", label: "Jars and lids" },
+          { id: "weigh", part: "acceptance", needs: "weigh-jars", label: "Weigh jars" },
+          { id: "stock", part: "materials", needs: "receive-material", label: "Jars and lids" },
         ]}
         rest={[
           { id: "scale", needs: "check-scale", label: "Check the scale" },

@@ -10,6 +10,7 @@ import { Caution, Lead, Panel } from "@/ui/bench";
 import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
+import { Shown } from "@/ui/people/rights";
 import { Press } from "@/ui/press";
 import { houseAsItStands } from "../../read";
 import { doingsOf } from "../doings";
@@ -196,15 +197,17 @@ export default async function Held({
             </li>
           ))}
         </ul>
-        <div className="mt-2 flex flex-wrap items-center gap-4">
-          <span>{view.second ? "A release wants a second person." : "One person may release."}</span>
-          <Press
-            command="set-release-rules"
-            input={{ second: !view.second }}
-            label={view.second ? "One is enough" : "Ask for two"}
-            tone="quiet"
-          />
-        </div>
+        <Shown part="release" anyway={view.second}>
+          <div className="mt-2 flex flex-wrap items-center gap-4">
+            <span>{view.second ? "A release wants a second person." : "One person may release."}</span>
+            <Press
+              command="set-release-rules"
+              input={{ second: !view.second }}
+              label={view.second ? "One is enough" : "Ask for two"}
+              tone="quiet"
+            />
+          </div>
+        </Shown>
       </Panel>
       {view.over.length > 0 && (
         <Panel title="Released" className="mt-4">

@@ -10,11 +10,13 @@ import { labelSettings } from "@/house/label/bench";
 import { jar, shown } from "@/house/language/shown";
 import { choiceOf } from "@/house/language/shown-said";
 import { UNITS_COOKIE } from "@/house/language/units-cookie";
+import { partsOf } from "@/house/people/parts";
 import { ROLE_SAID, ROLES } from "@/house/people/roles";
 import { SCHOOL_SAID, SETTLE_SCHOOLS } from "@/house/settle/kinds";
 import { setUpView } from "@/house/standing/set-up";
 import { Lead, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
+import { ChooseParts } from "@/ui/people/choose-parts";
 import { SCHOOL } from "@/ui/pull/words";
 import { AddDevice, BringLogo, ThisTablet } from "@/ui/set-up";
 import { askingHere } from "../../asking";
@@ -31,6 +33,7 @@ export default async function SetUp() {
   const { asker } = await askingHere();
   const view = await setUpView(houseDatabase());
   const { house } = s;
+  const parts = partsOf(house.parts);
   const db = houseDatabase();
   const { rules: labels, logo, numbers } = await labelSettings(db);
   const named = house.entry_id !== null;
@@ -114,6 +117,12 @@ export default async function SetUp() {
           ]}
         />
       </Panel>
+      <Panel title="What this house shows" className="mt-4">
+        <p className="mb-3 text-ink-2">
+          What is left out is out of the way, not gone: entries, links and the line go on knowing it.
+        </p>
+        <ChooseParts key={(house.parts ?? ["all"]).join()} parts={parts} />
+      </Panel>
       <Panel title="Labels" className="mt-4">
         <CommandForm
           key={`labels-${labels.pack}-${labels.public_address}`}
@@ -134,14 +143,18 @@ export default async function SetUp() {
               })),
               hint: "check with your authority",
             },
-            {
-              name: "publicAddress",
-              label: "Read from outside at",
-              span: 3,
-              value: labels.public_address,
-              placeholder: "https://honey.example",
-              hint: "stands in the QR code; may be empty",
-            },
+            ...(parts.includes("publicPages") || labels.public_address
+              ? [
+                  {
+                    name: "publicAddress" as const,
+                    label: "Read from outside at",
+                    span: 3 as const,
+                    value: labels.public_address,
+                    placeholder: "https://honey.example",
+                    hint: "stands in the QR code; may be empty",
+                  },
+                ]
+              : []),
             {
               name: "shelfC",
               label: "The shelf is",
@@ -163,28 +176,30 @@ export default async function SetUp() {
             }
           />
         </div>
-        <div className="border-t border-rule pt-4">
-          {numbers.length > 0 && (
-            <ul className="mb-3">
-              {numbers.map((n) => (
-                <li key={`${n.honey_kind} ${n.jar_g}`}>
-                  {n.honey_kind}, {jar(n.jar_g)}: <span className="font-mono">{n.gtin}</span>
-                </li>
-              ))}
-            </ul>
-          )}
-          <CommandForm
-            command="set-article-number"
-            label="Name the number"
-            inPanel
-            keep={["honeyKind"]}
-            fields={[
-              { name: "honeyKind", label: "Kind of honey", span: 2, hint: "as on the lot" },
-              { name: "jarG", label: "Net a jar", unit: "g", kind: "figure", span: 1 },
-              { name: "gtin", label: "Article number (GTIN)", span: 2, hint: "only one the house owns" },
-            ]}
-          />
-        </div>
+        {(parts.includes("exchange") || numbers.length > 0) && (
+          <div className="border-t border-rule pt-4">
+            {numbers.length > 0 && (
+              <ul className="mb-3">
+                {numbers.map((n) => (
+                  <li key={`${n.honey_kind} ${n.jar_g}`}>
+                    {n.honey_kind}, {jar(n.jar_g)}: <span className="font-mono">{n.gtin}</span>
+                  </li>
+                ))}
+              </ul>
+            )}
+            <CommandForm
+              command="set-article-number"
+              label="Name the number"
+              inPanel
+              keep={["honeyKind"]}
+              fields={[
+                { name: "honeyKind", label: "Kind of honey", span: 2, hint: "as on the lot" },
+                { name: "jarG", label: "Net a jar", unit: "g", kind: "figure", span: 1 },
+                { name: "gtin", label: "Article number (GTIN)", span: 2, hint: "only one the house owns" },
+              ]}
+            />
+          </div>
+        )}
       </Panel>
       <Panel title="Units, days and times" className="mt-4">
         <CommandForm

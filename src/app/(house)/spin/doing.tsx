@@ -39,7 +39,13 @@ const OFTEN: readonly BayDoing<Given>[] = [
       </>
     ),
   },
-  { id: "day", needs: "plan-day", label: "Plan the day", show: ({ floor }) => <DayPlanner floor={floor} /> },
+  {
+    id: "day",
+    part: "planners",
+    needs: "plan-day",
+    label: "Plan the day",
+    show: ({ floor }) => <DayPlanner floor={floor} />,
+  },
   {
     id: "batch",
     needs: "start-batch",

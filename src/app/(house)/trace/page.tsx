@@ -3,6 +3,7 @@ import Link from "next/link";
 import { houseDatabase } from "@/house/door";
 import { shortDayIn, writtenDay } from "@/house/language/clock";
 import { jar, massG } from "@/house/language/shown";
+import { partsOf } from "@/house/people/parts";
 import { batchesPage, keyFrom, lotsPage } from "@/house/standing/lists";
 import { Lead, Older, Panel } from "@/ui/bench";
 import { OpenThing } from "@/ui/open-thing";
@@ -33,9 +34,11 @@ export default async function Trace({
         <Link className="flex min-h-12 items-center underline underline-offset-4" href="/recall">
           Recall, and drills
         </Link>
-        <a className="flex min-h-12 items-center underline underline-offset-4" href="/epcis">
-          What moved, as EPCIS events
-        </a>
+        {partsOf(s.house.parts).includes("exchange") && (
+          <a className="flex min-h-12 items-center underline underline-offset-4" href="/epcis">
+            What moved, as EPCIS events
+          </a>
+        )}
       </p>
       <div className="mt-4 grid gap-4 lg:grid-cols-2">
         <Panel title="Lots">

@@ -110,6 +110,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
   },
   {
     id: "plans",
+    part: "planners",
     needs: "plan-pull",
     label: "Plan a pull",
     show: ({ s, view, yard }) => (

@@ -25,6 +25,8 @@ export interface House {
   /** Null until the house was named. */
   /** The units and styles it reads in, as words; null until somebody chose. */
   readonly shown: string | null;
+  /** What it shows besides what every house needs, by name; null until somebody chose: everything. */
+  readonly parts: readonly string[] | null;
   readonly entry_id: number | null;
 }
 
@@ -46,6 +48,7 @@ export const UNNAMED_HOUSE: House = {
   spin_temp_c: 27,
   dehumidifier_l_day: 0,
   shown: null,
+  parts: null,
   entry_id: null,
 };
 
@@ -54,26 +57,29 @@ const newest = (table: string, columns: string): string =>
 
 /** What is set up of the house, as one column of a question that asks other things too. */
 export const HOUSE_AS_JSON = `(select row_to_json(h) from (
-    select row_to_json(p) as profile, row_to_json(j) as rules, row_to_json(r) as room, u.shown
+    select row_to_json(p) as profile, row_to_json(j) as rules, row_to_json(r) as room, u.shown, w.parts
       from (select 1) one
       left join ${newest("live_house_profile", "*")} p on true
       left join ${newest("live_judging_rules", "school, sealed_pct, shake_max_pct")} j on true
       left join ${newest("live_room_profile", "beetle_hours, spin_temp_c, dehumidifier_l_day")} r on true
-      left join ${newest("live_shown_units", "shown")} u on true) h)`;
+      left join ${newest("live_shown_units", "shown")} u on true
+      left join ${newest("live_house_parts", "parts")} w on true) h)`;
 
 export interface HouseAsJson {
   readonly profile: Partial<House> | null;
   readonly rules: Partial<House> | null;
   readonly room: Partial<House> | null;
   readonly shown: string | null;
+  readonly parts: string | null;
 }
 
-export const houseOf = ({ profile, rules, room, shown }: HouseAsJson): House => ({
+export const houseOf = ({ profile, rules, room, shown, parts }: HouseAsJson): House => ({
   ...UNNAMED_HOUSE,
   ...profile,
   ...rules,
   ...room,
   shown,
+  parts: parts === null ? null : parts.split(",").filter((p) => p !== ""),
 });
 
 export async function houseNow(db: Knex): Promise<House> {
