@@ -19,6 +19,7 @@ test("from nothing: a lead, five questions, and the first pull, with what a smal
   await expect(form.getByRole("alert")).toContainText(/country/i);
   await form.getByLabel("In which country?").fill("Holmland");
   await form.getByLabel("How many boxes").fill("6");
+  await form.getByLabel("Unit").selectOption("kg");
   await form.getByRole("button", { name: "Set the house up" }).click();
   await expect(page).toHaveURL(`${url}/yard?do=pull`, { timeout: 60_000 });
   await ready(page);

@@ -65,12 +65,6 @@ export function firstSteps(a: FirstAnswers): Step[] {
       command: "set-house",
       input: { name: a.name, country: a.country, zone: a.zone, lotPrefix: lettersOf(a.name) },
     },
-    {
-      command: "set-units",
-      input: us
-        ? { mass: "lb", temperature: "F", volume: "gal", length: "in", day: "mdy", clock: "12" }
-        : { mass: "kg", temperature: "C", volume: "L", length: "mm", day: "dmy", clock: "24" },
-    },
     { command: "set-parts", input: { parts: [...PRESETS[a.preset].parts] } },
     { command: "add-yard", input: { name: "Home" } },
   ];
@@ -101,6 +95,13 @@ export function firstSteps(a: FirstAnswers): Step[] {
     });
   if (a.instrument !== "none")
     steps.push({ command: "add-instrument", input: { name: "Refractometer", scale: a.instrument } });
+  // Last: screens are drawn anew in other units.
+  steps.push({
+    command: "set-units",
+    input: us
+      ? { mass: "lb", temperature: "F", volume: "gal", length: "in", day: "mdy", clock: "12" }
+      : { mass: "kg", temperature: "C", volume: "L", length: "mm", day: "dmy", clock: "24" },
+  });
   return steps;
 }
 

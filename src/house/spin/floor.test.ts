@@ -390,6 +390,7 @@ describe("the day's plan", () => {
     expect(hands).toEqual([
       {
         name: "mo, spiked roller",
+        person: "mo",
         fromMin: 150,
         toMin: 390,
         uncap: { minPerFrame: 1.3, cv: 0.3 },

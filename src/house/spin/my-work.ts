@@ -109,14 +109,18 @@ export function myWork(floor: FloorView): MyWorkView {
   if (day.extractors.length === 0) return nothing("No machine is chosen in the day's plan.");
   const zeroMs = floor.nowMs + (foreseenFrom(plan, floor, from) - floor.nowMin) * MINUTE;
   const sinceZero = (floor.nowMs - zeroMs) / MINUTE;
-  const errands = nextWork(day).filter((e) => e.toMin > sinceZero);
+  // What nobody told done is still to do, however long it should have taken by now.
+  const errands = nextWork(day);
   const told = (e: Errand): Next => ({
     kind: e.kind,
     of: e.of,
     says: SAYS[e.kind](e.of),
-    at: clockIn(floor.zone, new Date(zeroMs + e.fromMin * MINUTE)),
+    at: clockIn(floor.zone, new Date(zeroMs + Math.max(e.fromMin, sinceZero) * MINUTE)),
     inMin: Math.max(0, Math.round(e.fromMin - sinceZero)),
-    minutes: Math.max(1, Math.round(e.toMin - Math.max(e.fromMin, sinceZero))),
+    minutes: Math.max(
+      1,
+      Math.round(e.toMin > sinceZero ? e.toMin - Math.max(e.fromMin, sinceZero) : e.toMin - e.fromMin),
+    ),
     href: HREF[e.kind],
     done: doing(floor, e),
   });

@@ -37,7 +37,9 @@ const Question = ({ n, title, children }: { n: number; title: string; children: 
 );
 
 /** The house asks, and sets itself up by ordinary entries, one after the other; what failed says why and goes on from there. */
-export function FirstHour() {
+export function FirstHour({ begun }: { begun: boolean }) {
+  // While it sets up, the house is begun under it: what it was when this was opened counts.
+  const [wasBegun] = useState(begun);
   const { register, handleSubmit, watch, setValue } = useForm<Asked>({
     defaultValues: {
       name: "",
@@ -89,6 +91,16 @@ export function FirstHour() {
     location.assign(boxes > 0 ? "/yard?do=pull" : "/yard?do=frames");
   }
 
+  if (wasBegun)
+    return (
+      <p className="panel">
+        This house is set up already: what it is called and how it works is changed in{" "}
+        <a href="/set-up" className="font-semibold">
+          Set-up
+        </a>
+        .
+      </p>
+    );
   return (
     <form
       aria-label="The first hour"

@@ -16,17 +16,7 @@ export default async function FirstHourPage() {
           five questions; everything can be changed later, and each answer undone
         </span>
       </Lead>
-      {begun ? (
-        <p className="panel">
-          This house is set up already: what it is called and how it works is changed in{" "}
-          <a href="/set-up" className="font-semibold">
-            Set-up
-          </a>
-          .
-        </p>
-      ) : (
-        <FirstHour />
-      )}
+      <FirstHour begun={begun} />
     </>
   );
 }
