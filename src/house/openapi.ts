@@ -187,6 +187,7 @@ const BESIDES = {
     inQuery("as", { type: "string", enum: ["list"] }),
   ]),
   "/owner/{name}": pdf("owner-statement", "What an owner's own honey came to", [inPath("name")]),
+  "/field-card": pdf("field-card", "One sheet a station, with the house's own figures", []),
   "/season-report": pdf("season-report", "The season on paper", [inQuery("year", { type: "integer" })]),
 };
 

@@ -29,6 +29,7 @@ export const SCREENS: ReadonlySet<string> = new Set([
   "tags",
   "plans",
   "closing",
+  "field-card",
   "epcis",
   "analysis",
   "dispatch",

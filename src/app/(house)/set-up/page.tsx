@@ -374,6 +374,14 @@ export default async function SetUp() {
           </Link>
         )}
       </Panel>
+      <Panel title="To hang up at the stations" className="mt-4">
+        <p>
+          <a href="/field-card" target="_blank" rel="noopener" className="font-semibold">
+            The field card
+          </a>
+          : one sheet a station in big type, with this house's own speeds, minutes, weights and limits.
+        </p>
+      </Panel>
       <Panel title="The ledger" className="mt-4">
         <Seals seals={view.seals} zone={house.zone} />
         <p className="mt-2 text-[15px] text-ink-2">

@@ -1,0 +1,16 @@
+import { houseDatabase } from "@/house/door";
+import { fieldCardPdf } from "@/house/paper/field-card";
+import { problem } from "../api/v1/http";
+import { madeFile } from "../files";
+
+export const dynamic = "force-dynamic";
+
+/** One sheet a station, to hang up there. */
+export async function GET(): Promise<Response> {
+  try {
+    const { pdf, name } = await fieldCardPdf(houseDatabase());
+    return madeFile(pdf, { type: "application/pdf", name, shown: true });
+  } catch (fault) {
+    return problem(fault);
+  }
+}

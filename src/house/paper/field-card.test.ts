@@ -1,0 +1,62 @@
+import { execFileSync } from "node:child_process";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { METRIC } from "@/core/units";
+import { readersAreFoundBy } from "../language/shown";
+import { openTestHouse, type TestHouse } from "../testing/test-house";
+import { fieldCardPdf, fieldCards } from "./field-card";
+
+let house: TestHouse;
+beforeEach(async () => {
+  house = await openTestHouse();
+  await house.equip();
+});
+afterEach(async () => {
+  readersAreFoundBy(() => undefined);
+  await house.close();
+});
+
+/** The text of each page. */
+const pagesOf = (pdf: Buffer): string[] =>
+  execFileSync("pdftotext", ["-layout", "-", "-"], { input: pdf, encoding: "utf8" }).split("\f").slice(0, -1);
+
+describe("the field card", () => {
+  it("has one page a station, each whole, and one for every machine there is", async () => {
+    await house.act("add-machine", { name: "Twenty", slots: 20 });
+    await house.act("add-machine", { name: "Four", slots: 4, kind: "tangential", cranked: true });
+    const { cards } = await fieldCards(house.db);
+    const pages = pagesOf((await fieldCardPdf(house.db)).pdf);
+    expect(pages).toHaveLength(cards.length);
+    for (const [i, card] of cards.entries()) {
+      const text = (pages[i] ?? "").replace(/\s+/g, " ");
+      expect(text).toContain(card.station);
+      for (const said of [...card.cautions, ...card.steps.slice(-1), ...card.figures.map(([, v]) => v)])
+        expect(text, card.station).toContain(said.replace(/\s+/g, " "));
+      expect(text).toContain("Your local food, labelling and workplace rules come first.");
+    }
+    expect(cards.map((c) => c.station)).toEqual(expect.arrayContaining(["Twenty", "Four"]));
+    // A tangential machine is turned; a radial one is not.
+    expect(cards.find((c) => c.station === "Four")?.steps.join(" ")).toMatch(/side/);
+  });
+
+  it("bears the house's own figures, in the units that are read, and its own school first", async () => {
+    const text = async () =>
+      pagesOf((await fieldCardPdf(house.db)).pdf)
+        .join(" ")
+        .replace(/\s+/g, " ");
+    await house.act("set-room", { beetleHours: 36, spinTempC: 28, dehumidifierLPerDay: 0 });
+    await house.act("set-rules", { school: "sealed", sealedPct: 97 });
+    expect(await text()).toMatch(/Sealed from 97 % .*Spin from 28\.0 °C Out before 36 h/);
+    expect((await fieldCards(house.db)).cards[0]).toMatchObject({
+      steps: [expect.stringContaining("sealed"), expect.anything(), expect.anything()],
+      other: expect.stringContaining("refractometer"),
+    });
+    readersAreFoundBy(() => ({ ...METRIC, temperature: "F", mass: "lb" }));
+    expect(await text()).toContain("Spin from 82.4 °F");
+  });
+
+  it("of an empty house is there all the same", async () => {
+    const empty = await openTestHouse();
+    expect(pagesOf((await fieldCardPdf(empty.db)).pdf).length).toBe(5);
+    await empty.close();
+  });
+});
