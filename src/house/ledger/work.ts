@@ -5,10 +5,14 @@ import type { MovementKind } from "@/core/ledger";
 import { refuse } from "../language/errors";
 import { massG, retold } from "../language/shown";
 import type { Actor } from "../people/records";
+import { HONEY_VESSELS } from "./kinds";
 import type { Stated } from "./records/entries";
-import { type FillKind, fillAt, gramsIn, lastFillOf } from "./records/fills";
+import { type FillKind, fillAt, gramsIn, lastFillOf, openingOf } from "./records/fills";
 import type { House } from "./records/house";
 import type { Row } from "./seal";
+
+/** Charges of vessels that are filled up. */
+const CHARGES: ReadonlySet<FillKind> = new Set(HONEY_VESSELS);
 
 export class Work {
   readonly tx: Knex.Transaction;
@@ -25,6 +29,8 @@ export class Work {
   private readonly restsOn = new Set<number>();
   /** The same with the sentence for whoever would undo one of them. */
   private readonly because = new Map<number, string>();
+  /** Fills whose opening was looked at: each once. */
+  private readonly openings = new Set<number>();
   /** Every row this entry added, as the database keeps it: what its seal is made over. */
   readonly added: Record<string, Row[]> = {};
 
@@ -60,6 +66,7 @@ export class Work {
     this.moment = moment;
     // What it rests on must be before the new moment too.
     this.restsOn.clear();
+    this.openings.clear();
   }
 
   /**
@@ -195,7 +202,7 @@ export class Work {
       const before = await lastFillOf(this.tx, fill.vessel.id);
       if (before) await this.restOnAllOf(before.id, fill.vessel.because);
     }
-    return this.state("fill", {
+    const id = await this.state("fill", {
       kind: fill.kind,
       name: fill.name,
       vessel_id: fill.vessel?.id ?? null,
@@ -203,6 +210,9 @@ export class Work {
       opened_at: this.moment,
       cause: fill.cause ?? null,
     });
+    // Its own entry opened it: there is nothing before it to rest on.
+    this.openings.add(id);
+    return id;
   }
 
   /**
@@ -232,6 +242,7 @@ export class Work {
         );
       this.restOnEntries(there.fedBy, move.because);
     }
+    await this.restOnOpening(move.to, move.because);
     await this.add("movement", [
       {
         entry_id: this.entryId,
@@ -243,6 +254,17 @@ export class Work {
         own_fill: move.own ?? null,
       },
     ]);
+  }
+
+  /**
+   * What is poured into a vessel that holds honey stands in the charge another entry began: that entry cannot be taken
+   * back from under it, or the honey would stand nowhere.
+   */
+  private async restOnOpening(fillId: number, because: string): Promise<void> {
+    if (this.openings.has(fillId)) return;
+    this.openings.add(fillId);
+    const opening = await openingOf(this.tx, fillId);
+    if (opening && CHARGES.has(opening.kind)) this.restOnEntries([opening.entry_id], because);
   }
 
   /** From now on an entry does not stand; what it moved is moved back by `moveBack`. */

@@ -29,6 +29,26 @@ async function pailOf(pail: number, kg: number, { colony = 1, water = 17 } = {})
 const held = async (name: string) => (await snapshot(house.db)).vessels.find((v) => v.name === name);
 
 describe("honey moved", () => {
+  it("what was poured on top stands in the charge that was begun before: that is not taken back from under it", async () => {
+    await pailOf(1, 20);
+    await pailOf(2, 10);
+    const first = await house.act("move-honey", {
+      from: [{ vessel: "pail 1", kg: 3 }],
+      to: [{ vessel: "drum 1" }],
+    });
+    const second = await house.act("move-honey", {
+      from: [{ vessel: "pail 2" }],
+      to: [{ vessel: "drum 1" }],
+    });
+    expect((await house.refused("undo", { entry: first.entry })).message).toBe(
+      "Honey was moved from pail 2 into drum 1; undo that first.",
+    );
+    expect((await held("drum 1"))?.grams).toBe(13_000);
+    await house.act("undo", { entry: second.entry });
+    await house.act("undo", { entry: first.entry });
+    expect(await held("drum 1")).toBeUndefined();
+  });
+
   it("a drum of pails of two batches: what is in it, whose, and its water by mass until it is read", async () => {
     await pailOf(1, 20, { water: 17 });
     await pailOf(2, 10, { water: 18.5 });

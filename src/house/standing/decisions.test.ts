@@ -23,7 +23,7 @@ describe("a new house", () => {
     const steps: [string, string, () => Promise<unknown>][] = [
       [
         "Name your house",
-        "/set-up",
+        "/first-hour",
         () =>
           house.act("set-house", { name: "Test", address: "Lane 1", country: "Holmland", lotPrefix: "TH" }),
       ],

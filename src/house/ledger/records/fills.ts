@@ -93,6 +93,13 @@ export async function fillAt(db: Knex, fillId: number, at: Date): Promise<FillAt
   };
 }
 
+/** The entry that opened a fill, and what kind of fill it is. */
+export const openingOf = (
+  db: Knex,
+  fillId: number,
+): Promise<{ entry_id: number; kind: FillKind } | undefined> =>
+  db("fill").where({ id: fillId }).first("entry_id", "kind");
+
 /** Of these fills the first moment one of them would hold less than nothing, with the entry that takes it there. */
 export async function firstOverdrawn(
   db: Knex,
