@@ -7,8 +7,8 @@ import type { Understood } from "@/house/line";
 import { happenedAt, lateHeader } from "../late";
 import { refreshOnce } from "../refresh-once";
 import { AWAY, send } from "../send";
+import { Scan } from "./later";
 import { type LineOutcome, type LineQueue, lineQueue } from "./line-queue";
-import { Scan } from "./scan";
 
 type Echo =
   | { kind: "quiet" }

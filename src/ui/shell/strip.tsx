@@ -4,7 +4,7 @@ import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { unitOf } from "@/house/language/shown";
 import type { StripView } from "@/house/standing/strip-and-tape";
-import { MoreShelves } from "./more-shelves";
+import { MoreShelves } from "./later";
 
 /** On a narrow screen the open bay is the one that is seen. */
 const intoSight = (niche: HTMLAnchorElement | null): void =>
