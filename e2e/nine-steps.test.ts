@@ -22,7 +22,8 @@ test("an empty house: from the first yard to a buyer with mouse and keyboard, th
   });
 
   await test.step("the house gets its name", async () => {
-    await page.getByRole("link", { name: "Set up" }).click();
+    await page.goto(`${emptyHouse.url}/set-up`);
+    await ready(page);
     await form("Keep this").getByLabel("Name", { exact: true }).fill("Test Packhouse");
     await form("Keep this").getByLabel("Address").fill("Lane 1, Testbank");
     await form("Keep this").getByLabel("Country of origin").fill("Holmland");

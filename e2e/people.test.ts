@@ -131,7 +131,9 @@ test("whoever is nobody gets nothing: screens, files, reads, the stream, command
       })
     ).status(),
   ).toBe(401);
-  expect((await page.request.get(`${url}/api/v1/seals`, { headers: asProgram("Ines") })).status()).toBe(200);
+  expect((await page.request.get(`${url}/api/v1/csv/supers`, { headers: asProgram("Ines") })).status()).toBe(
+    200,
+  );
 });
 
 test("the demo says that it is one, and a role sees what is its own", async ({
