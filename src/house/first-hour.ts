@@ -17,21 +17,7 @@ export interface FirstAnswers {
   readonly preset: Preset;
 }
 
-type Step = {
-  [N in
-    | "set-house"
-    | "set-units"
-    | "set-parts"
-    | "add-yard"
-    | "add-colonies"
-    | "add-supers"
-    | "add-pails"
-    | "add-machine"
-    | "add-instrument"]: {
-    readonly command: N;
-    readonly input: InputOf<N>;
-  };
-}[
+type Means =
   | "set-house"
   | "set-units"
   | "set-parts"
@@ -40,7 +26,8 @@ type Step = {
   | "add-supers"
   | "add-pails"
   | "add-machine"
-  | "add-instrument"];
+  | "add-instrument";
+type Step = { [N in Means]: { readonly command: N; readonly input: InputOf<N> } }[Means];
 
 /** Two letters of the house's name for its lots, or L. */
 const lettersOf = (name: string): string =>

@@ -89,7 +89,7 @@ export async function fieldCards(
         ],
         other: RIPE_OTHERS[house.school],
         cautions: [
-          "Full boxes weigh 30 to 40 kg: carry half ones, or in two.",
+          `Full boxes weigh ${mass(30, 0)} and more: carry half ones, or in two.`,
           "Stings: a telephone and whatever your plan says at hand.",
         ],
       },
@@ -142,7 +142,7 @@ export async function fieldCards(
         other: `Here honey is ${SCHOOL_SAID[s.settle.school]}.`,
         cautions: [
           "Never leave the room with a gate open.",
-          "A full pail weighs 27 kg: two people, or a trolley. Wet floors are slippery.",
+          `A full pail weighs about ${mass(27, 0)}: two people, or a trolley. Wet floors are slippery.`,
         ],
         drawing: "gate",
       },

@@ -1,6 +1,7 @@
 /** Everybody's next thing, by the day's plan seen from where the floor stands. */
 import { type Errand, nextWork } from "@/core/dayplan";
 import { clockIn } from "../language/clock";
+import { mass } from "../language/shown";
 import { asDayPlan, foreseenFrom, startsIn } from "./day-plan";
 import { gateAt } from "./gates";
 import type { FloorView } from "./view";
@@ -161,5 +162,5 @@ export function myWork(floor: FloorView): MyWorkView {
 export const pailStands = (floor: FloorView): string | null => {
   const [gate] = floor.gates;
   if (!gate?.pail) return null;
-  return `pail ${gate.pail} holds about ${Math.round(gateAt(gate, floor.nowMs).pailKg)} kg`;
+  return `pail ${gate.pail} holds about ${mass(gateAt(gate, floor.nowMs).pailKg, 0)}`;
 };

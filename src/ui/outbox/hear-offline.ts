@@ -1,5 +1,6 @@
 /** A line heard without the house: its grammar is here, its judgement comes when it can be asked. */
 import type { Understood } from "@/house/line";
+import { cardHere } from "@/house/line/here";
 import { asOneLine, heardIn, WORDS_ALONE } from "@/house/line/words";
 
 const BAYS: Readonly<Record<string, string>> = {
@@ -25,10 +26,11 @@ export function heardOffline(raw: string): Understood {
       hint: null,
     };
   const { verb, input } = heard;
+  const { example, means } = cardHere(verb);
   return {
     kind: "do",
     command: verb.command,
     input,
-    say: `Heard as "${verb.example}": ${verb.means.split(";")[0]}. The house judges it when it can be reached.`,
+    say: `Heard as "${example}": ${means.split(";")[0]}. The house judges it when it can be reached.`,
   };
 }

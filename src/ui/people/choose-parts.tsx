@@ -43,7 +43,9 @@ export function ChooseParts({ parts }: { parts: readonly Part[] }) {
             checked={chosen.includes(name)}
             onChange={(on) => setChosen((all) => (on ? [...all, name] : all.filter((p) => p !== name)))}
           >
-            {PARTS[name].label} <span className="text-ink-2">{PARTS[name].so}</span>
+            <span>
+              {PARTS[name].label} <span className="text-ink-2">{PARTS[name].so}</span>
+            </span>
           </Tick>
         ))}
       </div>

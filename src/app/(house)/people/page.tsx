@@ -2,19 +2,14 @@ import type { Metadata } from "next";
 import { doorView } from "@/house/access/view";
 import { houseDatabase } from "@/house/door";
 import { whenIn } from "@/house/language/clock";
-import { ROLE_SAID, ROLES } from "@/house/people/roles";
+import { ROLE_SAID } from "@/house/people/roles";
 import { Lead, Panel } from "@/ui/bench";
-import { CommandForm } from "@/ui/fields/command-form";
+import { AddToCrew, ROLE_OPTIONS } from "@/ui/people/add-to-crew";
 import { Person, Programs, SignedIn } from "@/ui/people/people";
 import { askingHere } from "../../asking";
 import { houseAsItStands } from "../../read";
 
 export const metadata: Metadata = { title: "People" };
-
-const ROLE_OPTIONS = ROLES.map((value) => ({
-  value,
-  label: `${ROLE_SAID[value].label}: ${ROLE_SAID[value].so}`,
-}));
 
 /** Who works here, how each comes in, who is in now, and which programs may come. */
 export default async function People() {
@@ -52,15 +47,7 @@ export default async function People() {
             />
           ))}
         </ul>
-        <CommandForm
-          command="add-crew"
-          label="Add to the crew"
-          inPanel
-          fields={[
-            { name: "name", label: "Name" },
-            { name: "role", label: "Role", kind: "choice", options: ROLE_OPTIONS, span: 3, value: "floor" },
-          ]}
-        />
+        <AddToCrew />
       </Panel>
       <Panel title="Signed in now" className="mt-4">
         <SignedIn

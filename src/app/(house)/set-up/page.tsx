@@ -11,11 +11,12 @@ import { jar, shown } from "@/house/language/shown";
 import { choiceOf } from "@/house/language/shown-said";
 import { UNITS_COOKIE } from "@/house/language/units-cookie";
 import { partsOf } from "@/house/people/parts";
-import { ROLE_SAID, ROLES } from "@/house/people/roles";
+import { ROLE_SAID } from "@/house/people/roles";
 import { SCHOOL_SAID, SETTLE_SCHOOLS } from "@/house/settle/kinds";
 import { setUpView } from "@/house/standing/set-up";
 import { Lead, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
+import { AddToCrew } from "@/ui/people/add-to-crew";
 import { ChooseParts } from "@/ui/people/choose-parts";
 import { SCHOOL } from "@/ui/pull/words";
 import { AddDevice, BringLogo, ThisTablet } from "@/ui/set-up";
@@ -354,20 +355,7 @@ export default async function SetUp() {
             </li>
           ))}
         </ul>
-        <CommandForm
-          command="add-crew"
-          label="Add to the crew"
-          inPanel
-          fields={[
-            { name: "name", label: "Name" },
-            {
-              name: "role",
-              label: "Role",
-              kind: "choice",
-              options: ROLES.map((value) => ({ value, label: ROLE_SAID[value].label })),
-            },
-          ]}
-        />
+        <AddToCrew />
         {mayLook("/people", asker?.role ?? null) && (
           <Link href="/people" className="mt-2 flex min-h-12 w-fit items-center font-semibold">
             Let them in, change roles, see who is signed in

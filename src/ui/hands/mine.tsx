@@ -94,8 +94,8 @@ export function Mine({ work, pail, nowMs }: { work: PersonsWork; pail: string | 
               key={`${n.kind} ${n.of} ${n.at}`}
               className="flex flex-wrap items-baseline gap-x-6 border-b border-rule py-2 text-[clamp(24px,3.4vw,40px)] leading-tight"
             >
-              <span className="w-36 shrink-0 font-mono">{n.at}</span>
-              <b className="min-w-0 flex-1 [overflow-wrap:anywhere]">{n.says}</b>
+              <span className="shrink-0 font-mono sm:w-36">{n.at}</span>
+              <b className="min-w-0 flex-1 basis-40 [overflow-wrap:anywhere]">{n.says}</b>
               <span className="text-[20px] text-ink-2">{inMinutes(Math.max(0, n.inMin - gone))}</span>
             </li>
           ))}
@@ -118,7 +118,7 @@ export function WhoElse({ people }: { people: readonly PersonsWork[] }) {
               href={`/work?who=${encodeURIComponent(p.person)}`}
               className="flex min-h-12 flex-wrap items-center gap-x-4 no-underline"
             >
-              <b className="w-32 shrink-0 underline underline-offset-4 [overflow-wrap:anywhere]">
+              <b className="w-20 shrink-0 underline sm:w-32 underline-offset-4 [overflow-wrap:anywhere]">
                 {p.person}
               </b>
               <span className="min-w-0 flex-1">
