@@ -2,7 +2,7 @@
 import { AsyncLocalStorage } from "node:async_hooks";
 import type { IncomingMessage } from "node:http";
 import { Refusal } from "@/house";
-import { type Asking, askersAreFoundBy } from "@/house/access/asking";
+import { type Asking, askersAreFoundBy, enteredBy } from "@/house/access/asking";
 import { isOpen, lookedAtBy, mayLook } from "@/house/access/rights";
 import { whoComes } from "@/house/access/sign-in";
 import { houseDatabase } from "@/house/door";
@@ -26,7 +26,11 @@ export function cameWith(request: IncomingMessage): Promise<Asking> {
     authorization: headers.authorization,
     speaksFor: decoded(first(headers["aumbry-who"])),
     device: first(headers["aumbry-device"]),
-    ticket: first(headers["aumbry-ticket"]),
+    entered: enteredBy(
+      request.url ?? "",
+      decoded(first(headers["aumbry-for"])),
+      first(headers["aumbry-ticket"]),
+    ),
     address: proxied || request.socket.remoteAddress || "nowhere",
     here: fromHere(request),
     secure: PROXIED && first(headers["x-forwarded-proto"]) === "https",

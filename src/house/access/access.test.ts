@@ -17,6 +17,7 @@ import {
   share,
   signIn,
   tapIn,
+  ticketFor,
   tokenFor,
   wayInFor,
   whoComes,
@@ -254,10 +255,58 @@ describe("a tablet of the house", () => {
     await signIn(await door(), { name: "Ines", password: GOOD });
   });
 
+  it("a number that is wanted before it is changed is guessed no oftener there", async () => {
+    const ines = await crewed();
+    const tablet = await share(await door(ines), { tablet: "floor", stayMinutes: 240 });
+    const tomasz = await joined("Tomasz", { pin: "2580" }, tablet);
+    const answers: number[] = [];
+    for (let i = 0; i < 12; i++) {
+      answers.push(
+        (await refusal(changeOwn(await door(tomasz), { current: `77${10 + i}`, pin: "9043" }))).status,
+      );
+      later(20);
+    }
+    expect(answers).toEqual([...Array(10).fill(401), 429, 429]);
+  });
+
   it("only a lead makes one, and anybody may tap themselves out", async () => {
     await crewed();
     const tomasz = await joined("Tomasz", { password: GOOD });
     expect((await refusal(share(await door(tomasz), { tablet: "mine", stayMinutes: 10 }))).status).toBe(403);
+  });
+});
+
+describe("what was entered without a network", () => {
+  it("goes out by whoever stands there, else by a ticket of theirs at a browser that is signed in; never by the next one", async () => {
+    const ines = await crewed();
+    const tomasz = await joined("Tomasz", { password: GOOD });
+    const { ticket } = await ticketFor(await door(tomasz));
+    const sends = async (from: Opened | null, by: string, proof: string | null) =>
+      (await comes(from, { entered: { by, ticket: proof } })).asker;
+    // Here themselves: as always, with all their rights.
+    expect(await sends(tomasz, "tomasz", ticket)).toEqual((await comes(tomasz)).asker);
+    expect(await sends(ines, "Tomasz", ticket)).toMatchObject({
+      name: "Tomasz",
+      role: "floor",
+      byTicket: true,
+    });
+    expect(await sends(ines, "Tomasz", null)).toBeNull();
+    expect(await sends(ines, "Tomasz", "x".repeat(43))).toBeNull();
+    expect(await sends(ines, "Wilma", ticket)).toBeNull();
+    expect(await sends(null, "Tomasz", ticket)).toBeNull();
+    await house.act("close-person", { name: "Tomasz" });
+    expect(await sends(ines, "Tomasz", ticket)).toBeNull();
+    await house.act("add-crew", { name: "Tomasz", role: "floor" });
+    expect((await sends(ines, "Tomasz", ticket))?.byTicket).toBe(true);
+    // A new secret takes older tickets with it, and so does time.
+    await joined("Tomasz", { password: GOOD });
+    expect(await sends(ines, "Tomasz", ticket)).toBeNull();
+    const again = await signIn(await door(), { name: "Ines", password: GOOD });
+    const late = (await ticketFor(await door(again))).ticket;
+    later(15 * 24 * 60);
+    expect(
+      await sends(await signIn(await door(), { name: "Ines", password: GOOD }), "Tomasz", late),
+    ).toBeNull();
   });
 });
 

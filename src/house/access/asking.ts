@@ -12,6 +12,8 @@ export interface Asker {
   readonly who: Who;
   /** What an entry says it came from. */
   readonly device: string;
+  /** They do not stand here any more: a ticket of theirs proves what they entered before. */
+  readonly byTicket?: true;
 }
 
 export interface Tablet {
@@ -54,6 +56,17 @@ export function sessionIn(cookies: string | null | undefined, secure: boolean): 
   }
   return null;
 }
+
+/** Where what waited in a browser is sent to: nothing else is asked by ticket. */
+const ENTERED = "/api/v1/commands/";
+
+/** For whom an outbox sends, and what proves it; undefined for whatever is done here and now. */
+export const enteredBy = (
+  path: string,
+  by: string | null | undefined,
+  ticket: string | null | undefined,
+): { readonly by: string; readonly ticket: string | null } | undefined =>
+  by && path.startsWith(ENTERED) ? { by: by.slice(0, 60), ticket: ticket ?? null } : undefined;
 
 export const bearerIn = (authorization: string | null | undefined): string | null =>
   /^Bearer (aumbry_[\w-]{40,60})$/.exec((authorization ?? "").slice(0, 300))?.[1] ?? null;

@@ -2,8 +2,8 @@
 import { describe, expect, it } from "vitest";
 import { Refusal } from "@/house";
 import { COMMANDS } from "../commands";
-import { bearerIn, sessionIn } from "./asking";
-import { isOpen, mayLook } from "./rights";
+import { bearerIn, enteredBy, sessionIn } from "./asking";
+import { byTicketToo, isOpen, mayLook } from "./rights";
 import { digestOf, isSecret, mustBePassword, mustBePin, newCode } from "./secret";
 import { notFor } from "./view";
 
@@ -87,6 +87,23 @@ describe("what a role looks at", () => {
     ["/_next/static/x.js", true],
   ])("%s is open to strangers: %s", (address, open) => {
     expect(isOpen(address)).toBe(open);
+  });
+  it("a ticket proves enough for the floor's own work, and for nothing that only a lead, the office or an undoing does", () => {
+    const by = (name: string) => byTicketToo(name, COMMANDS.get(name)?.who ?? []);
+    for (const name of ["fill-pail", "record-loss", "pull-supers", "skim"]) expect(by(name), name).toBe(true);
+    for (const name of [
+      "add-crew",
+      "change-role",
+      "give-way-in",
+      "set-rules",
+      "release-hold",
+      "send-jars",
+      "undo",
+    ])
+      expect(by(name), name).toBe(false);
+    expect(enteredBy("/api/v1/commands/fill-pail", "Ada", "t")).toEqual({ by: "Ada", ticket: "t" });
+    for (const path of ["/api/v1/door/token", "/people", "/api/v1/correct", "/api/v1/commandsx"])
+      expect(enteredBy(path, "Ada", "t"), path).toBeUndefined();
   });
   it("an auditor has a button for nothing, a lead for everything", () => {
     expect(notFor("lead")).toEqual([]);

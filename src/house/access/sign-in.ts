@@ -1,7 +1,7 @@
 /** Coming in, standing at a tablet, and leaving. */
 import type { Knex } from "knex";
 import { Refusal, refuse } from "../language/errors";
-import { actorOf, crewNow } from "../people/records";
+import { type Actor, actorOf, crewNow } from "../people/records";
 import type { Role } from "../people/roles";
 import { type Asker, type Asking, bearerIn, sessionIn, type Tablet } from "./asking";
 import {
@@ -76,8 +76,8 @@ interface Comes {
   /** For whom a program speaks. */
   readonly speaksFor?: string | null | undefined;
   readonly device?: string | null | undefined;
-  /** For what somebody entered here while the house could not be reached. */
-  readonly ticket?: string | null | undefined;
+  /** For whom a browser's outbox sends what was entered while the house could not be reached, and what proves it. */
+  readonly entered?: { readonly by: string; readonly ticket: string | null } | undefined;
   readonly address: string;
   readonly here: boolean;
   readonly secure: boolean;
@@ -85,6 +85,8 @@ interface Comes {
 
 /** A moment is written down at most so often. */
 const SEEN_EVERY = MINUTE;
+
+const sameName = (a: string, b: string | undefined): boolean => a.toLowerCase() === b?.toLowerCase();
 
 const nobody = { asker: null, tablet: null } as const;
 
@@ -129,9 +131,14 @@ export async function whoComes(db: Knex, came: Comes, now = new Date()): Promise
       ...(at && row.tablet ? { person_until: stayUntil(tablet, now) } : {}),
     });
   const device = row.tablet ?? (came.device?.slice(0, 60) || "browser");
-  // A ticket is worth nothing but at a browser that is signed in.
-  const by = came.ticket ? ((await ticketBehind(db, sha256(came.ticket.slice(0, 80)), now)) ?? null) : at;
-  return { ...way, tablet, asker: by && { name: by.name, role: by.role, who: by.name, device } };
+  const asker = (by: Actor | null | undefined): Asker | null =>
+    by ? { name: by.name, role: by.role, who: by.name, device } : null;
+  const { entered } = came;
+  if (!entered || sameName(entered.by, at?.name)) return { ...way, tablet, asker: asker(at) };
+  // Somebody else stands here now. A ticket is worth nothing but at a browser that is signed in.
+  const by = entered.ticket ? await ticketBehind(db, sha256(entered.ticket.slice(0, 80)), now) : undefined;
+  const behind = sameName(entered.by, by?.name) ? asker(by) : null;
+  return { ...way, tablet, asker: behind && { ...behind, byTicket: true } };
 }
 
 /** Longer than any house goes without its wifi. */
@@ -345,19 +352,20 @@ export async function changeOwn(
   const { asker, tablet } = asking;
   if (!asker || !tablet || typeof asker.who !== "string") throw new Refusal("who", "Sign in first.", 401);
   const secret = await secretOf(db, asker.name);
+  const byPin = !secret?.password_hash;
+  const name = asker.name.toLowerCase();
   return attempt(
     db,
-    { account: asker.name.toLowerCase(), address: asking.address, now },
+    // A number is as short here as at the tablet: of its guesses a day has as few.
+    { account: byPin ? `pin ${name}` : name, address: asking.address, now },
     async () => {
-      const right = secret?.password_hash
-        ? await isSecret(given.current, secret.password_hash)
-        : await isSecret(given.current, secret?.pin_hash);
-      if (!right) return null;
+      if (!(await isSecret(given.current, byPin ? secret?.pin_hash : secret.password_hash))) return null;
       await keepSecret(db, asker.name, await chosen(asker.name, given), now);
       await endSessionsOf(db, asker.name, tablet.session);
       return { name: asker.name };
     },
-    secret?.password_hash ? "That is not the password you have now." : "That is not the number you have now.",
+    byPin ? "That is not the number you have now." : "That is not the password you have now.",
+    byPin ? BY_PIN : BY_PASSWORD,
   );
 }
 

@@ -35,7 +35,8 @@ export async function flush(road: FlushRoad): Promise<Flushed> {
   for (const entry of await road.list()) {
     if (entry.refused !== null || waitFor.has(entry.person)) continue;
     const mine = me && sameName(me.person, entry.person) ? me.ticket : null;
-    const tickets = entry.person === "" ? [null] : [entry.ticket, mine].filter((t) => t !== null);
+    // One made since may hold where the entry's own is too old.
+    const tickets = mine && mine !== entry.ticket ? [entry.ticket, mine] : [entry.ticket];
     let status = 401;
     let says = "";
     let number: number | null = null;

@@ -19,6 +19,8 @@ async function post(entry: Kept, ticket: string | null) {
       "content-type": "application/json",
       "idempotency-key": entry.key,
       "aumbry-at": entry.at,
+      // For whom it is sent: the house asks whether they stand here, or whether the ticket is theirs.
+      ...(entry.person ? { "aumbry-for": encodeURIComponent(entry.person) } : {}),
       ...(ticket ? { "aumbry-ticket": ticket } : {}),
     },
     body: JSON.stringify(entry.input),

@@ -32,7 +32,7 @@ export function WhoSheet({
     return done ? (
       <p className="font-semibold text-go">{done}</p>
     ) : (
-      <OwnForm hasPassword={!shared} onIn={() => setDone("Kept. You are signed out everywhere else.")} />
+      <OwnForm onIn={() => setDone("Kept. You are signed out everywhere else.")} />
     );
   if (step === "share") return <ShareForm onIn={() => location.assign("/")} />;
   if (step === "code") return <JoinForm shared={shared} onIn={onIn} />;

@@ -1,6 +1,7 @@
 /** The edge between HTTP and the house: bounded bodies in, problem details (RFC 9457) out. */
 import { asRefusal, mustBeAllowed, mustBeWritable, Refusal, type Role } from "@/house";
-import { type Asker, type Asking, askingNow } from "@/house/access/asking";
+import { type Asker, type Asking, askingNow, enteredBy } from "@/house/access/asking";
+import { byTicketToo } from "@/house/access/rights";
 import { whoComes } from "@/house/access/sign-in";
 import { houseDatabase } from "@/house/door";
 import { decoded } from "../../address";
@@ -117,7 +118,11 @@ export const askedAgain = (request: Request, secure = askingNow()?.secure ?? fal
     authorization: request.headers.get("authorization"),
     speaksFor: decoded(request.headers.get("aumbry-who") ?? ""),
     device: request.headers.get("aumbry-device"),
-    ticket: request.headers.get("aumbry-ticket"),
+    entered: enteredBy(
+      new URL(request.url).pathname,
+      decoded(request.headers.get("aumbry-for") ?? ""),
+      request.headers.get("aumbry-ticket"),
+    ),
     address: "nowhere",
     here: false,
     secure,
@@ -139,9 +144,15 @@ export async function asker(request: Request): Promise<Asker> {
 /** Whoever asks, where their role may. @throws Refusal */
 export async function askerWhoMay(
   request: Request,
-  what: { readonly who: readonly Role[]; readonly summary: string },
+  what: { readonly who: readonly Role[]; readonly summary: string; readonly name?: string },
 ): Promise<Asker> {
   const found = await asker(request);
+  if (found.byTicket && !byTicketToo(what.name ?? "", what.who))
+    throw new Refusal(
+      "who",
+      `${found.name} must be here for that: it waits until the name is tapped again.`,
+      401,
+    );
   mustBeAllowed(found, what);
   return found;
 }
