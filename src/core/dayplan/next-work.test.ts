@@ -59,6 +59,26 @@ describe("everybody's next thing", () => {
     expect(errands.filter((e) => e.kind === "uncap").map((e) => e.of)).toEqual(["9"]);
   });
 
+  it("of a box that was begun what is left counts, and a last part of one that takes too long; the next is whole", () => {
+    const of = (begunMin: number) =>
+      nextWork(
+        day({ hands: [hand("Ada", { begunMin }), hand("Bo", { loads: true, pails: true, uncap: null })] }),
+      )
+        .filter((e) => e.person === "Ada")
+        .slice(0, 2)
+        .map((e) => [e.fromMin, e.toMin]);
+    // Nine frames at a minute and a half are 13.5 minutes.
+    expect(of(0)).toEqual([
+      [0, 13.5],
+      [13.5, 27],
+    ]);
+    expect(of(5)).toEqual([
+      [0, 8.5],
+      [8.5, 22],
+    ]);
+    expect(of(60).flat()[1]).toBeCloseTo(1.35, 6);
+  });
+
   it("two who share a bench are never sent to one box, nor two to one machine at once", () => {
     fc.assert(
       fc.property(

@@ -67,6 +67,8 @@ interface Spinning {
   part: number;
 }
 
+/** Of a box that takes longer than it should, so much is taken to be left. */
+const LAST_PART = 0.1;
 const NOT_YET = Number.POSITIVE_INFINITY;
 /** What there is to do, most urgent first where two can begin together. */
 const [ATTEND, PAILS, LOAD, UNCAP] = [0, 1, 2, 3];
@@ -92,6 +94,8 @@ class Floor {
   /** Until when, and how long in all, everybody at the benches waited for the hot room. */
   private waitedTo = 0;
   private forRoom = 0;
+  /** Minutes each hand has put into the box it is at already. */
+  private readonly begun: number[];
   /** The standstill at the strainer, and when somebody sees it. */
   private stands: Strain["standstill"] = null;
   private standsSeenAt = 0;
@@ -112,6 +116,7 @@ class Floor {
   ) {
     this.busy = new Array<number>(plan.hands.length + plan.extractors.length + 2).fill(0);
     this.free = plan.hands.map((h) => h.fromMin);
+    this.begun = plan.hands.map((h) => h.begunMin ?? 0);
     this.machines = plan.extractors.map(({ turning }) => {
       const part = turning ? turning.leftMin / (turning.turnsLeft + 1) : 0;
       return {
@@ -288,7 +293,7 @@ class Floor {
     // Who has other things to see to looks up after every frame.
     const frames = loads || pails ? 1 : b.frames - this.uncapped;
     const cv = pace.cv >= 0.999 ? pace.cv : pace.cv / Math.sqrt(frames);
-    const minutes = drawn(this.rng, frames * pace.minPerFrame, cv);
+    const minutes = this.leftOf(drawn(this.rng, frames * pace.minPerFrame, cv));
     const span = this.work(minutes, b.id, "uncap", { kind: "uncap", of: b.id }, frames);
     if (this.uncapped === 0) this.waits += span.from - b.releaseMin;
     // Frames are handed over one by one, whoever uncaps: the first can be loaded before the box is done.
@@ -304,6 +309,13 @@ class Floor {
       this.box += 1;
       this.uncapped = 0;
     }
+  }
+
+  /** Of a box that was begun before, what is left; however long it has taken, a last part is. */
+  private leftOf(minutes: number): number {
+    const spent = Math.min(this.begun[this.who] as number, minutes * (1 - LAST_PART));
+    this.begun[this.who] = 0;
+    return minutes - spent;
   }
 
   private seeToPails(): void {

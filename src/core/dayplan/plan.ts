@@ -26,6 +26,8 @@ export interface Hand {
     /** Spread of a frame's time, standard deviation over mean; 1 is as irregular as chance. */
     readonly cv: number;
   } | null;
+  /** Minutes they have been at the box they are at as the plan begins; nothing where that is not known. */
+  readonly begunMin?: number;
   /** Loads, turns and empties machines, and cranks those turned by hand. */
   readonly loads: boolean;
   /** Swaps pails and changes meshes. */
@@ -177,6 +179,7 @@ export function checkPlan(plan: DayPlan): void {
   }
   for (const h of plan.hands) {
     mustBeWithin(h.toMin - h.fromMin, 0, 20_000, `The shift of ${h.name}`, "min");
+    mustBeWithin(h.begunMin ?? 0, 0, 1440, `What ${h.name} has begun`, "min");
     for (const pace of [...(h.uncap ? [h.uncap] : []), ...(h.knows ?? [])])
       mustBeWithin(pace.minPerFrame, 0.01, 60, `Minutes a frame of ${h.name}`);
     mustBeWithin(h.uncap?.cv ?? 0, 0, 2, "The spread");

@@ -109,7 +109,7 @@ export function asDayPlan(
     FloorView,
     "handStations" | "skills" | "today" | "nowMin" | "nowMs" | "live" | "gates" | "pailTakesKg"
   > &
-    Partial<Pick<FloorView, "uncapped" | "given">> & {
+    Partial<Pick<FloorView, "uncapped" | "given" | "begun">> & {
       readonly machines: readonly Pick<
         FloorMachine,
         "name" | "kind" | "slots" | "deepSlots" | "suggestedMin" | "drumHoldsKg" | "cranked"
@@ -169,6 +169,13 @@ export function asDayPlan(
   const done = new Set(floor.uncapped ?? []);
   // All as of the plan's first minute, so that it stands still meanwhile.
   const zeroMs = floor.nowMs - (floor.nowMs % MINUTE) - (floor.nowMin - zero) * MINUTE;
+  /** Who sees to nothing else has been at their box since they told the one before. */
+  const begunBy = (h: Hand): Hand => {
+    const since = (floor.begun ?? []).find((b) => b.who.toLowerCase() === h.person?.toLowerCase())?.sinceMs;
+    return !goesOn || since === undefined || h.loads || h.pails
+      ? h
+      : { ...h, begunMin: Math.max(0, (zeroMs - since) / MINUTE) };
+  };
   const gates = goesOn ? floor.gates.map((g) => gateAt(g, zeroMs)) : [];
   const standing = (of: "pailKg" | "drumKg"): number => Math.round(gates.reduce((kg, g) => kg + g[of], 0));
   return {
@@ -181,7 +188,7 @@ export function asDayPlan(
     boxes: boxes.filter((b) => !goesOn || !done.has(b.id)).map((b) => ({ ...b, releaseMin: ready(b) })),
     bench: goesOn ? boxes.filter((b) => done.has(b.id)) : [],
     given: floor.given ?? [],
-    hands: toldApart([...named, ...others]),
+    hands: toldApart([...named.map(begunBy), ...others]),
     extractors: [
       ...chosen.map((m) => {
         const run = goesOn ? floor.live.find((r) => r.machine === m.name) : undefined;

@@ -16,8 +16,10 @@ beforeEach(async () => {
 });
 afterEach(() => house.close());
 
-const work = async () => myWork(await floorView(house.db, await snapshot(house.db)));
-const of = async (person: string) => (await work()).people.find((p) => p.person === person);
+const work = async (laterMin = 0) =>
+  myWork(await floorView(house.db, await snapshot(house.db, new Date(Date.now() + laterMin * 60_000))));
+const of = async (person: string, laterMin = 0) =>
+  (await work(laterMin)).people.find((p) => p.person === person);
 
 /** The floor began with the hour. */
 const thisHour = (): string => `${String(new Date().getUTCHours()).padStart(2, "0")}:00`;
@@ -59,12 +61,45 @@ describe("my work", () => {
     expect(say).toBe("Super 41 is uncapped, batch 1.");
     expect((await of("Ada"))?.now?.says).toBe("uncap super 42");
     expect((await house.refused("note-uncapped", { super: 41 })).message).toContain("uncapped already");
-    expect((await house.refused("note-uncapped", { super: 44 })).message).toContain("not in batch 1");
+    expect((await house.refused("note-uncapped", { super: 44 })).message).toBe(
+      "Super 44 is not in an open batch.",
+    );
     await house.act("undo", { entry });
     expect((await of("Ada"))?.now?.says).toBe("uncap super 41");
     // Twenty frames stand ready: now it is Bo's turn.
     for (const tag of ["41", "42"]) await house.act("note-uncapped", { super: tag });
     expect((await of("Bo"))?.now).toMatchObject({ says: "load Twenty", href: "/spin?do=load", done: null });
+  });
+
+  it("says since when somebody is at a box where they told the one before, and else counts from now", async () => {
+    await planned();
+    const whole = (await of("Ada"))?.now;
+    expect(whole).toMatchObject({ says: "uncap super 41", begun: null });
+    await house.act("note-uncapped", { super: "41" }, { who: "Ada" });
+    const now = (await of("Ada", 9))?.now;
+    expect(now?.begun).toMatch(/^\d\d:\d\d$/);
+    // Ten frames with a fork are 25 minutes; nine of them are gone.
+    expect(whole?.minutes).toBeGreaterThanOrEqual(20);
+    expect(now?.minutes).toBeGreaterThanOrEqual(14);
+    expect(now?.minutes).toBeLessThanOrEqual(18);
+    // Long ago is not known any more.
+    expect(
+      (await floorView(house.db, await snapshot(house.db, new Date(Date.now() + 50 * 60_000)))).begun,
+    ).toEqual([]);
+  });
+
+  it("with two batches open the box says which, and so does the gate", async () => {
+    await planned();
+    await house.pull(44, 14);
+    await house.act("start-batch", { supers: "44" });
+    expect((await house.act("note-uncapped", { super: "41" })).say).toBe("Super 41 is uncapped, batch 1.");
+    expect((await house.act("note-uncapped", { super: "44" })).say).toBe("Super 44 is uncapped, batch 2.");
+    expect((await house.refused("note-uncapped", { super: "45" })).message).toBe(
+      "Super 45 is not in an open batch.",
+    );
+    expect((await house.refused("note-uncapped", { super: "42", batch: 2 })).message).toBe(
+      "Super 42 is not in batch 2.",
+    );
   });
 
   it("the lead sends somebody else, and what only looks is sent nowhere", async () => {

@@ -16,7 +16,7 @@ const SOON_MIN = 1;
 export type Doing =
   | { readonly command: "note-uncapped"; readonly input: { readonly super: string } }
   | { readonly command: "end-run"; readonly input: { readonly machine: string } }
-  | { readonly command: "swap-pail"; readonly input: Record<string, never> };
+  | { readonly command: "swap-pail"; readonly input: { readonly batch: number; readonly machine?: string } };
 
 export interface Next {
   readonly kind: Errand["kind"];
@@ -27,6 +27,8 @@ export interface Next {
   readonly at: string;
   readonly inMin: number;
   readonly minutes: number;
+  /** Since when they are at it by the house's clock; null where nobody told, and the minutes count from now. */
+  readonly begun: string | null;
   /** Where it is done. */
   readonly href: string;
   readonly done: Doing | null;
@@ -89,7 +91,12 @@ function doing(floor: FloorView, { kind, of }: Pick<Errand, "kind" | "of">): Doi
     return { command: "note-uncapped", input: { super: of } };
   if (kind === "empty" && floor.live.some((r) => r.machine === of))
     return { command: "end-run", input: { machine: of } };
-  if (kind === "pail" && floor.gates.length === 1) return { command: "swap-pail", input: {} };
+  const [gate, another] = floor.gates;
+  if (kind === "pail" && gate && !another)
+    return {
+      command: "swap-pail",
+      input: { batch: gate.batch, ...(gate.machine ? { machine: gate.machine } : {}) },
+    };
   return null;
 }
 
@@ -122,9 +129,16 @@ export function myWork(floor: FloorView): MyWorkView {
       1,
       Math.round(e.toMin > sinceZero ? e.toMin - Math.max(e.fromMin, sinceZero) : e.toMin - e.fromMin),
     ),
+    begun: null,
     href: HREF[e.kind],
     done: doing(floor, e),
   });
+  const begunAt = (person: string, e: Errand): string | null => {
+    const row = day.hands.find((h) => h.name === e.hand);
+    if (e.kind !== "uncap" || row?.begunMin === undefined) return null;
+    const since = floor.begun.find((b) => b.who.toLowerCase() === person.toLowerCase())?.sinceMs;
+    return since === undefined ? null : clockIn(floor.zone, new Date(since));
+  };
   const names = [...new Set(day.hands.map((h) => h.person ?? h.name))];
   const people = names.map((person): PersonsWork => {
     const own = errands.filter((e) => e.person === person).sort((a, b) => a.fromMin - b.fromMin);
@@ -133,7 +147,7 @@ export function myWork(floor: FloorView): MyWorkView {
     const rest = own.slice(isNow ? 1 : 0, (isNow ? 1 : 0) + AHEAD - 1);
     return {
       person,
-      now: isNow ? told(first) : null,
+      now: isNow ? { ...told(first), begun: begunAt(person, first) } : null,
       next: rest.map(told),
       waits: isNow
         ? null

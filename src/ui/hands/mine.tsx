@@ -71,7 +71,8 @@ export function Mine({ work, pail, nowMs }: { work: PersonsWork; pail: string | 
             {upper(now.says)}
           </p>
           <p className="mt-2 mb-4 text-[22px] text-ink-2">
-            about {Math.max(1, now.minutes - gone)} min
+            about {Math.max(1, now.minutes - gone)} min{" "}
+            {now.begun ? `more, begun ${now.begun}` : "from when it is begun"}
             {now.kind === "pail" && pail && `; ${pail}`}
           </p>
           <Done key={`${now.kind} ${now.of}`} task={now} />

@@ -4,7 +4,7 @@ import { refuse } from "../../language/errors";
 import { choice, count, tag, text } from "../../language/fields";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { crewNow } from "../../people/records";
-import { combsOfBatches, openBatch } from "../records/batches";
+import { combsOfBatches, openBatch, openBatches } from "../records/batches";
 import { wasUncapped } from "../records/hands";
 
 export const noteUncapped = defineCommand({
@@ -14,9 +14,23 @@ export const noteUncapped = defineCommand({
   undo: "counter-entry",
   input: z.strictObject({ super: tag("super"), batch: count("The batch", 1, 99_999).optional() }),
   async run(work, input) {
-    const batch = await openBatch(work.tx, input.batch);
-    const comb = (await combsOfBatches(work.tx, [batch.id])).find((c) => c.tag === input.super);
-    if (!comb) refuse("not-here", `Super ${input.super} is not in batch ${batch.number}.`, "super");
+    // The box says which batch, where more than one is open.
+    const open =
+      input.batch === undefined ? await openBatches(work.tx) : [await openBatch(work.tx, input.batch)];
+    const combs = await combsOfBatches(
+      work.tx,
+      open.map((b) => b.id),
+    );
+    const comb =
+      combs.find((c) => c.tag === input.super && c.spun_entry === null) ??
+      combs.find((c) => c.tag === input.super);
+    const batch = open.find((b) => b.id === comb?.batch_id);
+    if (!comb || !batch)
+      refuse(
+        "not-here",
+        `Super ${input.super} is not in ${input.batch === undefined ? "an open batch" : `batch ${input.batch}`}.`,
+        "super",
+      );
     if (comb.spun_entry !== null) refuse("spun", `Super ${input.super} is spun already.`, "super");
     if (await wasUncapped(work.tx, comb.comb_fill))
       refuse("twice", `Super ${input.super} was told to be uncapped already.`, "super");

@@ -11,6 +11,13 @@ export const uncappedIn = (db: Knex, batchIds: readonly number[]): Promise<strin
     .distinct()
     .pluck("v.tag");
 
+/** Who told last, since a moment, that a box is uncapped: since then they are at the next. */
+export const lastUncappedBy = (
+  db: Knex,
+  since: Date,
+): Promise<{ readonly who: string; readonly at: Date }[]> =>
+  db("live_uncapped").where("at", ">=", since).groupBy("who").select("who", db.raw("max(at) as at"));
+
 export const wasUncapped = async (db: Knex, fillId: number): Promise<boolean> =>
   (await db("live_uncapped").where({ fill_id: fillId }).first("id")) !== undefined;
 
