@@ -79,6 +79,24 @@ describe("everybody's next thing", () => {
     expect(of(60).flat()[1]).toBeCloseTo(1.35, 6);
   });
 
+  it("whoever is at a box stays at it, and the other is sent to the next", () => {
+    const hands = [hand("Ada", { person: "Ada" }), hand("Bo", { person: "Bo", loads: true, pails: true })];
+    const first = (person: string, at: { person: string; of: string }[]) =>
+      nextWork(day({ hands }), at).find((e) => e.person === person && e.kind === "uncap")?.of;
+    for (const [ada, bo] of [
+      ["2", "1"],
+      ["4", "3"],
+    ] as const) {
+      const at = [
+        { person: "Ada", of: ada },
+        { person: "Bo", of: bo },
+      ];
+      expect([first("Ada", at), first("Bo", at)]).toEqual([ada, bo]);
+    }
+    // A box that is gone, or is another's, is nobody's.
+    expect(first("Ada", [{ person: "Ada", of: "99" }])).toBe("1");
+  });
+
   it("two who share a bench are never sent to one box, nor two to one machine at once", () => {
     fc.assert(
       fc.property(

@@ -25,9 +25,13 @@ const withoutChance = (plan: DayPlan): DayPlan => ({
 /**
  * Everybody's errands in the order they begin. No box and no machine is anybody's while it is somebody else's: where
  * the simulation lets two take frames of one box in turn, the second is sent to the next box nobody has.
+ * @param at who is at which box as the plan begins: they stay at it
  * @throws DomainError for a plan that cannot be
  */
-export function nextWork(given: DayPlan): Errand[] {
+export function nextWork(
+  given: DayPlan,
+  at: readonly { readonly person: string; readonly of: string }[] = [],
+): Errand[] {
   const plan = withoutChance(given);
   checkPlan(plan);
   const order = [...plan.boxes].sort((a, b) => a.releaseMin - b.releaseMin);
@@ -35,16 +39,22 @@ export function nextWork(given: DayPlan): Errand[] {
   const people = new Map(plan.hands.map((h) => [h.name, h.person ?? h.name]));
   const owner = new Map<string, string>();
   const frames = new Map(order.map((b) => [b.id, b.frames]));
-  const at = new Map<string, string>();
+  const present = new Map<string, string>();
+  for (const { person, of } of at) {
+    const hand = plan.hands.find((h) => (h.person ?? h.name) === person && h.toMin > 0 && h.uncap !== null);
+    if (!hand || !frames.has(of) || owner.has(of) || present.has(hand.name)) continue;
+    owner.set(of, hand.name);
+    present.set(hand.name, of);
+  }
   /** Whose box it is, or which other one the hand gets; null when none is left. */
   const boxFor = (hand: string, wanted: string): string | null => {
-    const now = at.get(hand);
+    const now = present.get(hand);
     if (now !== undefined && (frames.get(now) ?? 0) > 0) return now;
     const box =
       owner.has(wanted) && owner.get(wanted) !== hand ? order.find((b) => !owner.has(b.id))?.id : wanted;
     if (box === undefined) return null;
     owner.set(box, hand);
-    at.set(hand, box);
+    present.set(hand, box);
     return box;
   };
   const errands: Errand[] = [];

@@ -101,6 +101,18 @@ function turningFrom(run: LiveRun, atMs: number): Turning {
   };
 }
 
+/** Nobody is at one box for longer: they were called away, and when they began is not known. */
+const AT_ONE_BOX_MS = 45 * MINUTE;
+
+/** Since when somebody is at their box: since they told the one before; undefined where that is not known. */
+export function begunSince(
+  { told = [], nowMs }: Pick<FloorView, "nowMs"> & Partial<Pick<FloorView, "told">>,
+  person: string,
+): number | undefined {
+  const last = told.findLast((t) => t.who.toLowerCase() === person.toLowerCase())?.atMs;
+  return last !== undefined && nowMs - last <= AT_ONE_BOX_MS ? last : undefined;
+}
+
 /** The plan as the simulation wants it, from its start, or from now on for what is left. */
 export function asDayPlan(
   input: PlanInput,
@@ -109,7 +121,7 @@ export function asDayPlan(
     FloorView,
     "handStations" | "skills" | "today" | "nowMin" | "nowMs" | "live" | "gates" | "pailTakesKg"
   > &
-    Partial<Pick<FloorView, "uncapped" | "given" | "begun">> & {
+    Partial<Pick<FloorView, "uncapped" | "given" | "told">> & {
       readonly machines: readonly Pick<
         FloorMachine,
         "name" | "kind" | "slots" | "deepSlots" | "suggestedMin" | "drumHoldsKg" | "cranked"
@@ -171,7 +183,7 @@ export function asDayPlan(
   const zeroMs = floor.nowMs - (floor.nowMs % MINUTE) - (floor.nowMin - zero) * MINUTE;
   /** Who sees to nothing else has been at their box since they told the one before. */
   const begunBy = (h: Hand): Hand => {
-    const since = (floor.begun ?? []).find((b) => b.who.toLowerCase() === h.person?.toLowerCase())?.sinceMs;
+    const since = begunSince(floor, h.person ?? "");
     return !goesOn || since === undefined || h.loads || h.pails
       ? h
       : { ...h, begunMin: Math.max(0, (zeroMs - since) / MINUTE) };

@@ -83,9 +83,35 @@ describe("my work", () => {
     expect(now?.minutes).toBeGreaterThanOrEqual(14);
     expect(now?.minutes).toBeLessThanOrEqual(18);
     // Long ago is not known any more.
-    expect(
-      (await floorView(house.db, await snapshot(house.db, new Date(Date.now() + 50 * 60_000)))).begun,
-    ).toEqual([]);
+    expect((await of("Ada", 50))?.now?.begun).toBeNull();
+  });
+
+  it("a box stays with whoever is at it when another tells theirs done", async () => {
+    await planned();
+    await house.pull(44, 14);
+    await house.act("add-to-batch", { supers: "44" });
+    await house.act("plan-day", {
+      date: dayIn("UTC", new Date()),
+      start: thisHour(),
+      uncappers: [
+        { who: "Ada", tool: "fork", hours: 10 },
+        { who: "Bo", tool: "fork", hours: 10, pails: true },
+        { who: "Ines", tool: "none", hours: 10, loads: true, pails: true },
+      ],
+      machines: ["Twenty"],
+      tenders: 0,
+    });
+    const boxes = async () => [(await of("Ada"))?.now?.says, (await of("Bo"))?.now?.says];
+    expect(await boxes()).toEqual(["uncap super 41", "uncap super 42"]);
+    await house.act("note-uncapped", { super: "41" }, { who: "Ada" });
+    expect(await boxes()).toEqual(["uncap super 43", "uncap super 42"]);
+    const { entry } = await house.act("note-uncapped", { super: "42" }, { who: "Bo" });
+    expect(await boxes()).toEqual(["uncap super 43", "uncap super 44"]);
+    // A box that is weighed back changes nobody's place.
+    await house.act("weigh-spun-super", { super: 41, grossKg: 5.6 });
+    expect(await boxes()).toEqual(["uncap super 43", "uncap super 44"]);
+    await house.act("undo", { entry });
+    expect(await boxes()).toEqual(["uncap super 43", "uncap super 42"]);
   });
 
   it("with two batches open the box says which, and so does the gate", async () => {

@@ -1,12 +1,16 @@
 /** Everybody's next thing, by the day's plan seen from where the floor stands. */
-import { type Errand, nextWork } from "@/core/dayplan";
+import { type DayPlan, type Errand, NO_TOOL, nextWork } from "@/core/dayplan";
 import { clockIn } from "../language/clock";
+import { minutesOf } from "../language/clock-time";
 import { mass } from "../language/shown";
-import { asDayPlan, foreseenFrom, startsIn } from "./day-plan";
+import { atBoxes } from "./at-boxes";
+import { asDayPlan, begunSince, foreseenFrom, startsIn } from "./day-plan";
 import { gateAt } from "./gates";
+import type { PlanInput } from "./plan-input";
 import type { FloorView } from "./view";
 
 const MINUTE = 60_000;
+const DAY_MIN = 24 * 60;
 /** So many things are told ahead. */
 const AHEAD = 3;
 /** What begins within so many minutes is done now. */
@@ -100,6 +104,24 @@ function doing(floor: FloorView, { kind, of }: Pick<Errand, "kind" | "of">): Doi
   return null;
 }
 
+/** Who is at which box now; where the lead sent somebody to a box, they are at that one. */
+function benchNow(floor: FloorView, plan: PlanInput, day: DayPlan): { person: string; of: string }[] {
+  const startMs = floor.nowMs + startsIn(plan, floor) * MINUTE;
+  const left = new Set(day.boxes.map((b) => b.id));
+  const sent = floor.given.filter((g) => g.what === "box" && left.has(g.of));
+  // All of the day's people, those who went home too: what they did before is part of how it came to stand.
+  const bench = plan.uncappers
+    .filter((u) => u.tool !== NO_TOOL && !sent.some((g) => g.person === u.who))
+    .map((u) => {
+      const fromMs =
+        startMs + ((minutesOf(u.from ?? plan.start) - minutesOf(plan.start) + DAY_MIN) % DAY_MIN) * MINUTE;
+      return { person: u.who, fromMs, toMs: fromMs + u.hours * 60 * MINUTE };
+    });
+  const taken = new Set(sent.map((g) => g.of));
+  const boxes = [...new Set([...floor.order, ...left])].filter((b) => !taken.has(b));
+  return [...sent, ...atBoxes(bench, floor.told, { boxes, left, nowMs: floor.nowMs })];
+}
+
 /** Null hands, no plan, a shut floor and an empty one say so in words. */
 export function myWork(floor: FloorView): MyWorkView {
   const nothing = (none: string): MyWorkView => ({ people: [], none, places: [] });
@@ -118,7 +140,7 @@ export function myWork(floor: FloorView): MyWorkView {
   const zeroMs = floor.nowMs + (foreseenFrom(plan, floor, from) - floor.nowMin) * MINUTE;
   const sinceZero = (floor.nowMs - zeroMs) / MINUTE;
   // What nobody told done is still to do, however long it should have taken by now.
-  const errands = nextWork(day);
+  const errands = nextWork(day, early ? [] : benchNow(floor, plan, day));
   const told = (e: Errand): Next => ({
     kind: e.kind,
     of: e.of,
@@ -136,7 +158,7 @@ export function myWork(floor: FloorView): MyWorkView {
   const begunAt = (person: string, e: Errand): string | null => {
     const row = day.hands.find((h) => h.name === e.hand);
     if (e.kind !== "uncap" || row?.begunMin === undefined) return null;
-    const since = floor.begun.find((b) => b.who.toLowerCase() === person.toLowerCase())?.sinceMs;
+    const since = begunSince(floor, person);
     return since === undefined ? null : clockIn(floor.zone, new Date(since));
   };
   const names = [...new Set(day.hands.map((h) => h.person ?? h.name))];

@@ -18,6 +18,7 @@ import { massFigureG } from "../language/shown";
 import { namesOf } from "../people/records";
 import type { Snapshot } from "../standing/snapshot";
 import { usualPailKg } from "../vessels/records";
+import type { ToldUncapped } from "./at-boxes";
 import type { CheckKind } from "./checks";
 import { DAY_ON_THE_FLOOR_MS, type DayWork, dayWork } from "./day-work";
 import { framesWaiting } from "./frames-waiting";
@@ -30,7 +31,7 @@ import { type BinState, binsHolding, cappingsOfBatches } from "./records/capping
 import { type CheckAside, checksAside } from "./records/checks";
 import { gatePails, pailsFilledFrom } from "./records/gate-pails";
 import { handWork } from "./records/hand-work";
-import { givenOn, lastUncappedBy, uncappedIn } from "./records/hands";
+import { givenOn, uncappedIn, uncappedSince } from "./records/hands";
 import { lossesOf } from "./records/losses";
 import { pastRuns, runsOfBatches } from "./records/runs";
 import { type Skill, skills } from "./records/skills";
@@ -38,9 +39,6 @@ import { type Skill, skills } from "./records/skills";
 const TOOL_NAMES = Object.keys(TOOLS) as Tool[];
 /** Without a reading the honey is taken to be at its target. */
 const HONEY = { tempC: 27, waterPct: 17.5 } as const;
-
-/** Nobody is at one box for longer: they were called away, and when they began is not known. */
-const AT_ONE_BOX_MS = 45 * 60_000;
 
 export interface FloorView extends DayWork, PlansAround {
   readonly machines: readonly FloorMachine[];
@@ -76,8 +74,10 @@ export interface FloorView extends DayWork, PlansAround {
   readonly inBatch: readonly string[];
   /** Boxes of the open batches that are uncapped already, by tag. */
   readonly uncapped: readonly string[];
-  /** Since when who uncaps is at their next box, as far as they told the one before. */
-  readonly begun: readonly { readonly who: string; readonly sinceMs: number }[];
+  /** The day's boxes as they came into their batches, spun or not, by tag. */
+  readonly order: readonly string[];
+  /** Boxes of this day on the floor as they were told to be uncapped, in their order. */
+  readonly told: readonly ToldUncapped[];
   /** Who was sent where today. */
   readonly given: readonly (Place & { readonly person: string })[];
   readonly handStations: readonly HandStation[];
@@ -116,7 +116,7 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
     aside,
     uncapped,
     given,
-    begun,
+    told,
   ] = await Promise.all([
     runsOfBatches(db, closedIds),
     pastRuns(db),
@@ -133,7 +133,7 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
     checksAside(db),
     uncappedIn(db, openIds),
     givenOn(db, today),
-    lastUncappedBy(db, new Date(s.now.getTime() - AT_ONE_BOX_MS)),
+    uncappedSince(db, new Date(s.now.getTime() - DAY_ON_THE_FLOOR_MS)),
   ]);
   // Honey kept apart from cappings is a batch too, with nothing to spin.
   const toSpin = s.openBatches.filter((b) => b.combs.some((c) => c.spun_entry === null));
@@ -195,7 +195,10 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
     inBatch: s.openBatches.flatMap((b) => b.combs.filter((c) => c.spun_entry === null).map((c) => c.tag)),
     uncapped,
     given,
-    begun: begun.map(({ who, at }) => ({ who, sinceMs: at.getTime() })),
+    order: [...closed, ...s.openBatches.flatMap((b) => b.combs)]
+      .sort((a, b) => a.joined_at.getTime() - b.joined_at.getTime() || a.comb_fill - b.comb_fill)
+      .map((c) => c.tag),
+    told: told.map(({ who, tag, at }) => ({ who, tag, atMs: at.getTime() })),
     handStations: HAND_WAYS.map((way) => handStation(way, byHand)),
     scale: (await devicesAtHand(db)).scale ?? null,
     pailTakesKg: pailKg === null ? null : pailKg * PAIL_FULL,

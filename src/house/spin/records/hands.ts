@@ -11,12 +11,17 @@ export const uncappedIn = (db: Knex, batchIds: readonly number[]): Promise<strin
     .distinct()
     .pluck("v.tag");
 
-/** Who told last, since a moment, that a box is uncapped: since then they are at the next. */
-export const lastUncappedBy = (
+/** Boxes told to be uncapped since a moment, by whom and when, in their order. */
+export const uncappedSince = (
   db: Knex,
   since: Date,
-): Promise<{ readonly who: string; readonly at: Date }[]> =>
-  db("live_uncapped").where("at", ">=", since).groupBy("who").select("who", db.raw("max(at) as at"));
+): Promise<{ readonly who: string; readonly tag: string; readonly at: Date }[]> =>
+  db("live_uncapped as u")
+    .join("fill as f", "f.id", "u.fill_id")
+    .join("vessel as v", "v.id", "f.vessel_id")
+    .where("u.at", ">=", since)
+    .orderBy(["u.at", "u.id"])
+    .select("u.who", "v.tag", "u.at");
 
 export const wasUncapped = async (db: Knex, fillId: number): Promise<boolean> =>
   (await db("live_uncapped").where({ fill_id: fillId }).first("id")) !== undefined;
