@@ -31,6 +31,9 @@ const UNREACHED = "The house did not answer. What you typed is still here: try a
 const KEPT =
   "Kept in this browser: the house cannot be reached. It goes by itself when it can, and is judged then as of now.";
 
+const NOBODY =
+  "Nobody stands at this tablet, and the house cannot be reached to ask who you are. What you typed is still here: tap your name when it answers.";
+
 /** A key stays with one body until it is known to be done, so that sending again after a silence does it once. */
 const keys = new Map<string, string>();
 
@@ -52,7 +55,8 @@ async function kept({ command, input, key, at }: Going): Promise<Outcome | null>
   if (ONLY_NOW.has(command) || typeof indexedDB === "undefined") return null;
   try {
     const { keepForLater } = await import("./outbox/road");
-    await keepForLater({ command, input, key, at: at ?? houseMoment() });
+    if (!(await keepForLater({ command, input, key, at: at ?? houseMoment() })))
+      return { ok: false, silent: true, refused: { message: NOBODY, errors: [] } };
     return { ok: true, kept: true, answer: { entry: 0, say: KEPT, output: {} } };
   } catch {
     return null;
@@ -80,7 +84,7 @@ export async function send(command: string, input: object, at?: string | null): 
   const going: Going = { command, input, key, at: late["aumbry-at"] };
   const forLater = async (otherwise: Outcome): Promise<Outcome> => {
     const outcome = await kept(going);
-    if (outcome) keys.delete(id);
+    if (outcome?.ok) keys.delete(id);
     return outcome ?? otherwise;
   };
   const ask = () =>

@@ -34,6 +34,11 @@ describe("the field card", () => {
       expect(text).toContain("Your local food, labelling and workplace rules come first.");
     }
     expect(cards.map((c) => c.station)).toEqual(expect.arrayContaining(["Twenty", "Four"]));
+    // Nothing was spun yet: no figure says that this house's runs showed it.
+    const said = JSON.stringify(cards);
+    expect(said).toContain("common practice");
+    expect(said).toContain("Off balance at most, as set up");
+    expect(said).not.toMatch(/by runs here|as runs here showed/);
     // A tangential machine is turned; a radial one is not.
     expect(cards.find((c) => c.station === "Four")?.steps.join(" ")).toMatch(/side/);
   });

@@ -51,8 +51,15 @@ export async function fieldCards(
       station: m.name,
       figures: [
         ["Slots", String(m.slots)],
-        ["This honey takes about", `${minutes} min`],
-        ["It has stood calmly with", `${plain(m.learntKgM, 2)} kg·m off balance`],
+        // A figure bears what it is reckoned for, and whether it was learnt here or told.
+        [
+          `${plain(floor.waterPct, 1)} % water at ${temp(floor.honeyC, 0)}, ${m.learntFrom > 0 ? "by runs here" : "common practice"}`,
+          `about ${minutes} min`,
+        ],
+        [
+          `Off balance at most, ${m.learntKgM === m.allowedKgM ? "as set up" : "as runs here showed"}`,
+          `${plain(m.learntKgM, 2)} kg·m`,
+        ],
         ["The drum takes under the frames", mass(m.drumHoldsKg, 0)],
       ],
       steps: [
@@ -291,15 +298,17 @@ export async function fieldCardPdf(db: Knex, now = new Date()): Promise<{ pdf: B
       doc.y = Math.max(y, LEFT + DRAWN_PT + 8);
     }
     doc.y += 8;
+    // Half a sheet each: neither runs under the other.
+    const half = { width: WIDE * 0.5 - 6 };
     for (const [what, value] of card.figures) {
       const y = doc.y;
-      write(what, 16);
+      const [name, figure] = [printable(what), printable(value)];
+      doc.font(fontFor(name)).fontSize(16).fillColor("#000").text(name, LEFT, y, half);
       const after = doc.y;
-      const said = printable(value);
       doc
-        .font(fontFor(said, "bold"))
+        .font(fontFor(figure, "bold"))
         .fontSize(20)
-        .text(said, LEFT + WIDE * 0.42, y - 3, { width: WIDE * 0.58, align: "right" });
+        .text(figure, LEFT + WIDE * 0.5, y - 3, { width: WIDE * 0.5, align: "right" });
       doc.y = Math.max(after, doc.y) + 4;
     }
     doc.y += 10;

@@ -55,19 +55,21 @@ export async function flushNow(refresh: () => void): Promise<Flushed> {
   return done;
 }
 
-/** Keeps what the house could not be told. @throws where this browser keeps nothing */
-export async function keepForLater(entry: Pick<Kept, "key" | "command" | "input" | "at">): Promise<void> {
+/**
+ * Keeps what the house could not be told. False, and nothing kept, at a tablet nobody stands at: whose entry it is
+ * could not be known later. @throws where this browser keeps nothing
+ */
+export async function keepForLater(entry: Pick<Kept, "key" | "command" | "input" | "at">): Promise<boolean> {
   const me = await whoIsHere();
+  if (me?.person === "") return false;
   const known = await outbox()
     .kept.filter((k) => k.key === entry.key)
     .first();
   if (!known)
     await addKept({ ...entry, person: me?.person ?? "", ticket: me?.ticket ?? null, refused: null });
   moved();
+  return true;
 }
-
-/** Whether something waits that must go first. */
-export const somethingWaits = async (): Promise<boolean> => (await allKept()).some((k) => k.refused === null);
 
 /** Mended by hand: it waits again, and is judged anew. */
 export async function mend(id: number, input: object): Promise<void> {
