@@ -43,6 +43,31 @@ describe("the field card", () => {
     expect(cards.find((c) => c.station === "Four")?.steps.join(" ")).toMatch(/side/);
   });
 
+  it("ends above its foot, however many steps a machine's programme has", async () => {
+    for (const kind of ["radial", "tangential"] as const)
+      await house.act("add-machine", { name: `The ${kind} one`, slots: 20, kind });
+    const boxes = execFileSync("pdftotext", ["-bbox", "-", "-"], {
+      input: (await fieldCardPdf(house.db)).pdf,
+      encoding: "utf8",
+    });
+    const pages = boxes.split("<page ").slice(1);
+    expect(pages.length).toBe(7);
+    for (const page of pages) {
+      const words = [...page.matchAll(/yMin="([\d.]+)" xMax="[\d.]+" yMax="([\d.]+)">([^<]{1,60})</g)].map(
+        ([, top, bottom, text]) => ({ top: Number(top), bottom: Number(bottom), text }),
+      );
+      const foot = Math.max(...words.map((w) => w.top));
+      const above = words.filter((w) => w.top < foot - 1);
+      expect(
+        words
+          .filter((w) => w.top >= foot - 1)
+          .map((w) => w.text)
+          .join(" "),
+      ).toMatch(/rules come first\.$/);
+      expect(Math.max(...above.map((w) => w.bottom))).toBeLessThan(foot);
+    }
+  });
+
   it("bears the house's own figures, in the units that are read, and its own school first", async () => {
     const text = async () =>
       pagesOf((await fieldCardPdf(house.db)).pdf)

@@ -276,6 +276,31 @@ const DRAW: Readonly<Record<Drawing, (doc: Doc, x: number, y: number, size: numb
 
 const DRAWN_PT = 110;
 
+const INDENT = 32;
+const GAP = 6;
+const OTHER_PT = 14;
+const FOOT = PAGE.height * PT_PER_MM - LEFT - 14;
+/** As large as it goes: read from where one works. */
+const SIZES_PT = [20, 18, 16, 14, 12, 10] as const;
+
+/** The largest type in which steps and cautions end above the foot, from where the pen stands. */
+function largestThatFits(doc: Doc, card: Card): number {
+  const height = (text: string, size: number, indent: number, weight: "plain" | "bold" = "plain"): number => {
+    const said = printable(text);
+    return doc
+      .font(fontFor(said, weight))
+      .fontSize(size)
+      .heightOfString(said, { width: WIDE - indent });
+  };
+  const needs = (size: number): number =>
+    card.steps.reduce((h, step) => h + height(step, size, INDENT) + GAP, 0) +
+    (card.other ? height(card.other, OTHER_PT, 0) + GAP : 0) +
+    card.cautions.reduce((h, c) => h + height(c, size - 2, 14, "bold"), 0) +
+    // Above and below the cautions, and some air over the foot.
+    32;
+  return SIZES_PT.find((size) => doc.y + needs(size) <= FOOT) ?? SIZES_PT[SIZES_PT.length - 1] ?? 10;
+}
+
 /** One sheet a station; each ends on its own page. */
 export async function fieldCardPdf(db: Knex, now = new Date()): Promise<{ pdf: Buffer; name: string }> {
   const { house, cards } = await fieldCards(db, now);
@@ -312,24 +337,25 @@ export async function fieldCardPdf(db: Knex, now = new Date()): Promise<{ pdf: B
       doc.y = Math.max(after, doc.y) + 4;
     }
     doc.y += 10;
+    const size = largestThatFits(doc, card);
     for (const [i, step] of card.steps.entries()) {
       const y = doc.y;
       doc
         .font("bold")
-        .fontSize(20)
-        .text(String(i + 1), LEFT, y, { width: 24 });
+        .fontSize(size)
+        .text(String(i + 1), LEFT, y, { width: INDENT });
       doc.y = y;
-      write(step, 20, "plain", 32);
-      doc.y += 6;
+      write(step, size, "plain", INDENT);
+      doc.y += GAP;
     }
     if (card.other) {
-      doc.y += 6;
-      write(card.other, 14);
+      doc.y += GAP;
+      write(card.other, OTHER_PT);
     }
     doc.y += 10;
     const top = doc.y;
     doc.y += 10;
-    for (const c of card.cautions) write(c, 18, "bold", 14);
+    for (const c of card.cautions) write(c, size - 2, "bold", 14);
     doc
       .lineWidth(5)
       .moveTo(LEFT + 2, top)
@@ -340,7 +366,7 @@ export async function fieldCardPdf(db: Knex, now = new Date()): Promise<{ pdf: B
       .font(fontFor(foot))
       .fontSize(11)
       .fillColor("#000")
-      .text(foot, LEFT, PAGE.height * PT_PER_MM - LEFT - 14, { width: WIDE, lineBreak: false });
+      .text(foot, LEFT, FOOT, { width: WIDE, lineBreak: false });
   }
   return { pdf: await finished(), name: "field-card.pdf" };
 }
