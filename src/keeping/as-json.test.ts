@@ -17,23 +17,33 @@ beforeAll(async () => {
   file = join(folder, "house.json");
   house = await openTestHouse();
   await house.equip();
+  // Whoever does it all works here from the start: once somebody else is named, nobody unnamed enters anything.
+  await house.act("add-crew", { name: "Ines", role: "lead" });
   let seed = 77;
   const next = (n: number): number => {
     seed = (seed * 48271) % 2147483647;
     return seed % n;
   };
-  for (let i = 0; i < 160; i++) {
+  // Until enough was done, however many deeds there are to choose from and however many are refused.
+  let stated = 0;
+  for (let i = 0; stated < 60 && i < 1000; i++) {
     const [name, deed] = CHOICES[next(CHOICES.length)] ?? [];
     const command = name ? COMMANDS.get(name) : undefined;
     if (!deed || !command) continue;
-    await execute(house.db, command, {
-      input: deed({ a: next(6), b: next(6), kg: 1 + next(60) / 10, back: next(12) }, await stateOf(house.db)),
-      who: "Ines",
-      device: "test",
-      key: `json-${String(i).padStart(6, "0")}`,
-    }).catch((fault: unknown) => {
+    try {
+      await execute(house.db, command, {
+        input: deed(
+          { a: next(6), b: next(6), kg: 1 + next(60) / 10, back: next(12) },
+          await stateOf(house.db),
+        ),
+        who: "Ines",
+        device: "test",
+        key: `json-${String(i).padStart(6, "0")}`,
+      });
+      stated += 1;
+    } catch (fault) {
       if (!(fault instanceof Refusal) || fault.status === 500) throw fault;
-    });
+    }
   }
   await keepPaper(house.db, Buffer.from("%PDF-1.4 %%EOF"), "pdf");
   const owner = connect(house.ownerUrl, { patient: true, most: 2 });
@@ -51,7 +61,7 @@ describe("the whole house as JSON", () => {
     const owner = connect(other.ownerUrl, { patient: true, most: 2 });
     try {
       const read = await importJson(owner, file);
-      expect(read.entries).toBeGreaterThan(40);
+      expect(read.entries).toBeGreaterThan(60);
       const again = join(folder, "again.json");
       await exportJson(owner, again);
       expect(await readFile(again, "utf8")).toBe(await readFile(file, "utf8"));
