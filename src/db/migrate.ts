@@ -26,6 +26,7 @@ import * as season from "./migrations/0024-season";
 import * as people from "./migrations/0025-people";
 import * as hands from "./migrations/0026-hands";
 import * as parts from "./migrations/0027-parts";
+import * as gateMesh from "./migrations/0028-gate-mesh";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -55,6 +56,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0025-people": people,
   "0026-hands": hands,
   "0027-parts": parts,
+  "0028-gate-mesh": gateMesh,
 };
 
 /** Every step there is, in order. */

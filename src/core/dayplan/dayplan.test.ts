@@ -55,6 +55,7 @@ const bare = ({ uncap, ...change }: Partial<DayPlan> & { uncap?: readonly Hand[]
   pailKg: 2000,
   pailHasKg: 0,
   standsKg: 0,
+  meshHasKg: 0,
   swapMin: 0,
   meshKg: 1e6,
   meshMin: 0,

@@ -58,6 +58,7 @@ const plans: fc.Arbitrary<DayPlan> = fc
     bufferKg: fc.integer({ min: 20, max: 200 }),
     pailHasKg: fc.constantFrom(0, 7, 26.5),
     standsKg: fc.constantFrom(0, 0, 12),
+    meshHasKg: fc.constantFrom(0, 0, 90, 1000),
   })
   .map((p) => ({
     ...USUAL,

@@ -92,6 +92,8 @@ export interface DayPlan {
   /** Honey in the pail under the strainer, and on its way there, as the plan begins, kg. */
   readonly pailHasKg: number;
   readonly standsKg: number;
+  /** Honey through the mesh since it was put in, as the plan begins, kg; all it stands where it is clogged. */
+  readonly meshHasKg: number;
   readonly swapMin: number;
   /** A clogged mesh after so much honey, kg, and the minutes to change it. */
   readonly meshKg: number;
@@ -144,6 +146,7 @@ export const USUAL = {
   pailKg: 26.5,
   pailHasKg: 0,
   standsKg: 0,
+  meshHasKg: 0,
   swapMin: 1.5,
   meshKg: 300,
   meshMin: 6,
@@ -207,4 +210,5 @@ export function checkPlan(plan: DayPlan): void {
   mustBeWithin(plan.pailHasKg, 0, plan.pailKg, "The honey in the pail", "kg");
   mustBeWithin(plan.standsKg, 0, 5000, "Honey before the strainer", "kg");
   mustBeWithin(plan.meshKg, 1, 1e6, "Honey a mesh stands", "kg");
+  mustBeWithin(plan.meshHasKg, 0, 1e6, "Honey through the mesh", "kg");
 }

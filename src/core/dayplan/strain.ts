@@ -34,7 +34,9 @@ export class Strain {
 
   constructor(private readonly plan: DayPlan) {
     this.pailAt = plan.pailKg - plan.pailHasKg;
-    this.meshAt = plan.meshKg;
+    this.meshAt = Math.max(0, plan.meshKg - plan.meshHasKg);
+    // A mesh that is clogged as the day goes on holds still whatever comes.
+    if (this.meshAt <= DROP) this.standstill = { at: 0, minutes: plan.meshMin, what: "changes the mesh" };
   }
 
   /** A load's honey is out of the combs. */

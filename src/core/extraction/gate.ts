@@ -39,7 +39,8 @@ export const PAIL_FULL = 0.97;
 /** A pail less full than this when it was taken away left no honey behind in the drum. */
 const NOT_FULL = 0.9;
 
-const cameBetween = (flows: readonly Flow[], fromMs: number, toMs: number): number =>
+/** Honey that came out of the combs between two moments, kg. */
+export const cameBetween = (flows: readonly Flow[], fromMs: number, toMs: number): number =>
   flows.reduce((kg, f) => {
     const lasts = Math.max(1, f.toMs - f.fromMs);
     const at = (ms: number) => Math.min(1, Math.max(0, (ms - f.fromMs) / lasts));

@@ -10,6 +10,7 @@ export {
 export { movedFrame } from "./exchange";
 export { BARE_FRAME_KG, drawnCombKg, honeyInFrameKg, OUT_SHARE } from "./frame";
 export {
+  cameBetween,
   type Flow,
   type Headroom,
   headroom,

@@ -5,7 +5,7 @@ import { addBins, drainBin, fillBin, weighWax } from "./commands/cappings";
 import { checkFloor, setCheckAside } from "./commands/check-floor";
 import { closeBatch } from "./commands/close-batch";
 import { fillPail } from "./commands/fill-pail";
-import { giveWork, noteUncapped } from "./commands/hands";
+import { giveWork, noteMesh, noteUncapped } from "./commands/hands";
 import { addMachine, changeMachine } from "./commands/machines";
 import { planDay } from "./commands/plan-day";
 import { recordLoss } from "./commands/record-loss";
@@ -38,6 +38,7 @@ export const SPIN = {
     drainBin,
     weighWax,
     noteUncapped,
+    noteMesh,
     giveWork,
     recordLoss,
     closeBatch,

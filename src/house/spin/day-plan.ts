@@ -12,6 +12,7 @@ import {
 } from "@/core/dayplan";
 import { minutesOf } from "../language/clock-time";
 import { floorFigures } from "./figures";
+import { throughMeshKg } from "./gate-mesh";
 import { gateAt } from "./gates";
 import type { FloorMachine, LiveRun } from "./model";
 import type { PlanInput } from "./plan-input";
@@ -121,7 +122,7 @@ export function asDayPlan(
     FloorView,
     "handStations" | "skills" | "today" | "nowMin" | "nowMs" | "live" | "gates" | "pailTakesKg"
   > &
-    Partial<Pick<FloorView, "uncapped" | "given" | "told">> & {
+    Partial<Pick<FloorView, "uncapped" | "given" | "told" | "mesh">> & {
       readonly machines: readonly Pick<
         FloorMachine,
         "name" | "kind" | "slots" | "deepSlots" | "suggestedMin" | "drumHoldsKg" | "cranked"
@@ -190,9 +191,17 @@ export function asDayPlan(
   };
   const gates = goesOn ? floor.gates.map((g) => gateAt(g, zeroMs)) : [];
   const standing = (of: "pailKg" | "drumKg"): number => Math.round(gates.reduce((kg, g) => kg + g[of], 0));
+  const usual = { ...USUAL, ...floorFigures(input.figures) };
+  const { mesh } = floor;
+  const meshHasKg = mesh?.clogged
+    ? usual.meshKg
+    : mesh
+      ? // One that has stood more than the plan says stands a little more: nobody told that it clogged.
+        Math.min(usual.meshKg - 1, Math.round(throughMeshKg(mesh, zeroMs, standing("drumKg"))))
+      : 0;
   return {
-    ...USUAL,
-    ...floorFigures(input.figures),
+    ...usual,
+    meshHasKg: goesOn ? Math.max(0, meshHasKg) : 0,
     pailKg,
     pailHasKg: Math.min(pailKg, standing("pailKg")),
     standsKg: standing("drumKg"),

@@ -73,7 +73,7 @@ export function gateAt(gate: GateView, nowMs: number): GateNow {
   };
 }
 
-const flowOf = (run: RunRow, decline = USUAL_DECLINE): Flow => ({
+export const flowOf = (run: RunRow, decline = USUAL_DECLINE): Flow => ({
   decline,
   kg: run.expected_g / 1000,
   fromMs: run.started_at.getTime(),

@@ -3,7 +3,8 @@ import { dayIn } from "../language/clock";
 import { snapshot } from "../standing/snapshot";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { CHECKS } from "./checks";
-import { myWork } from "./my-work";
+import { asDayPlan } from "./day-plan";
+import { myWork, scanOf } from "./my-work";
 import { floorView } from "./view";
 
 let house: TestHouse;
@@ -69,6 +70,60 @@ describe("my work", () => {
     // Twenty frames stand ready: now it is Bo's turn.
     for (const tag of ["41", "42"]) await house.act("note-uncapped", { super: tag });
     expect((await of("Bo"))?.now).toMatchObject({ says: "load Twenty", href: "/spin?do=load", done: null });
+  });
+
+  it("sends whoever sees to the strainer when the mesh clogs, and says it done by a press", async () => {
+    await planned();
+    expect((await of("Bo"))?.now).toBeNull();
+    await house.act("note-mesh", { what: "clogged" }, { who: "Ada" });
+    expect((await work()).clogged).toBe(true);
+    expect((await of("Bo"))?.now).toMatchObject({
+      says: "change the mesh",
+      done: { command: "note-mesh", input: { what: "changed" } },
+    });
+    const { entry } = await house.act("note-mesh", { what: "changed" }, { who: "Bo" });
+    expect((await of("Bo"))?.now).toBeNull();
+    await house.act("undo", { entry });
+    expect((await of("Bo"))?.now?.says).toBe("change the mesh");
+  });
+
+  it("knows how much came through the mesh since it was put in", async () => {
+    await planned();
+    const has = async (laterMin: number) => {
+      const floor = await floorView(
+        house.db,
+        await snapshot(house.db, new Date(Date.now() + laterMin * 60_000)),
+      );
+      return asDayPlan(floor.plan as NonNullable<typeof floor.plan>, floor.boxes, floor, "now").meshHasKg;
+    };
+    expect(await has(0)).toBe(0);
+    await house.act("swap-pail", {});
+    await house.act("start-run", {
+      machine: "Twenty",
+      minutes: 15,
+      slots: Array.from({ length: 20 }, (_, i) => (i < 9 ? { super: "41", kg: 1.5 } : null)),
+    });
+    const after = await has(200);
+    expect(after).toBeGreaterThan(5);
+    await house.act("note-mesh", { what: "changed" });
+    // What came before belongs to the mesh before; what still comes is this one's.
+    expect(await has(0)).toBe(0);
+    expect(await has(200)).toBeGreaterThan(5);
+  });
+
+  it("takes the scan of the box in question for its done, and of a tag with letters too", async () => {
+    await planned();
+    expect((await of("Ada"))?.now?.scan).toEqual({ heard: ["41", "S41", "T41"], line: "uncapped s41" });
+    expect(scanOf({ command: "note-uncapped", input: { super: "H2" } })).toEqual({
+      heard: ["H2", "SH2", "S:H2", "TH2"],
+      line: "uncapped s:H2",
+    });
+    expect(scanOf({ command: "end-run", input: { machine: "Twenty" } })).toEqual({
+      heard: ["TWENTY"],
+      line: "done twenty",
+    });
+    // The line knows machines of one word.
+    expect(scanOf({ command: "end-run", input: { machine: "The old one" } })).toBeNull();
   });
 
   it("says since when somebody is at a box where they told the one before, and else counts from now", async () => {

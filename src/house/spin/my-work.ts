@@ -19,6 +19,7 @@ const SOON_MIN = 1;
 /** What one press enters, where a press can. */
 export type Doing =
   | { readonly command: "note-uncapped"; readonly input: { readonly super: string } }
+  | { readonly command: "note-mesh"; readonly input: { readonly what: "changed" } }
   | { readonly command: "end-run"; readonly input: { readonly machine: string } }
   | { readonly command: "swap-pail"; readonly input: { readonly batch: number; readonly machine?: string } };
 
@@ -36,6 +37,8 @@ export interface Next {
   /** Where it is done. */
   readonly href: string;
   readonly done: Doing | null;
+  /** What a scan of it means here, where that says it done: what is heard, in capitals, and the line it stands for. */
+  readonly scan: { readonly heard: readonly string[]; readonly line: string } | null;
 }
 
 export interface PersonsWork {
@@ -51,6 +54,8 @@ export interface MyWorkView {
   readonly people: readonly PersonsWork[];
   /** Why nobody is told anything. */
   readonly none: string | null;
+  /** The mesh under the machines was told to be clogged, and no other was put in. */
+  readonly clogged: boolean;
   /** Who can be sent where, and who is. */
   readonly places: readonly {
     readonly what: "box" | "machine" | "strainer";
@@ -95,12 +100,29 @@ function doing(floor: FloorView, { kind, of }: Pick<Errand, "kind" | "of">): Doi
     return { command: "note-uncapped", input: { super: of } };
   if (kind === "empty" && floor.live.some((r) => r.machine === of))
     return { command: "end-run", input: { machine: of } };
+  if (kind === "mesh") return { command: "note-mesh", input: { what: "changed" } };
   const [gate, another] = floor.gates;
   if (kind === "pail" && gate && !another)
     return {
       command: "swap-pail",
       input: { batch: gate.batch, ...(gate.machine ? { machine: gate.machine } : {}) },
     };
+  return null;
+}
+
+/** A scan of the box or machine in question, as a line that says it done. */
+export function scanOf(done: Doing | null): Next["scan"] {
+  if (done?.command === "note-uncapped") {
+    const tag = done.input.super;
+    const written = /^\d/.test(tag) ? tag : `:${tag}`;
+    return {
+      heard: [...new Set([tag, `S${tag}`, `S${written}`, `T${tag}`])].map((t) => t.toUpperCase()),
+      line: `uncapped s${written}`,
+    };
+  }
+  // Only a name of one word is one the line knows.
+  if (done?.command === "end-run" && /^[a-z][a-z0-9-]*$/i.test(done.input.machine))
+    return { heard: [done.input.machine.toUpperCase()], line: `done ${done.input.machine.toLowerCase()}` };
   return null;
 }
 
@@ -124,7 +146,7 @@ function benchNow(floor: FloorView, plan: PlanInput, day: DayPlan): { person: st
 
 /** Null hands, no plan, a shut floor and an empty one say so in words. */
 export function myWork(floor: FloorView): MyWorkView {
-  const nothing = (none: string): MyWorkView => ({ people: [], none, places: [] });
+  const nothing = (none: string): MyWorkView => ({ people: [], none, clogged: false, places: [] });
   const { plan } = floor;
   if (!plan)
     return nothing(
@@ -154,6 +176,7 @@ export function myWork(floor: FloorView): MyWorkView {
     begun: null,
     href: HREF[e.kind],
     done: doing(floor, e),
+    scan: scanOf(doing(floor, e)),
   });
   const begunAt = (person: string, e: Errand): string | null => {
     const row = day.hands.find((h) => h.name === e.hand);
@@ -183,6 +206,7 @@ export function myWork(floor: FloorView): MyWorkView {
   return {
     people,
     none: null,
+    clogged: floor.mesh.clogged,
     places: [
       ...day.extractors.map((e) => ({
         what: "machine" as const,

@@ -22,6 +22,7 @@ import type { ToldUncapped } from "./at-boxes";
 import type { CheckKind } from "./checks";
 import { DAY_ON_THE_FLOOR_MS, type DayWork, dayWork } from "./day-work";
 import { framesWaiting } from "./frames-waiting";
+import { type MeshView, meshOf } from "./gate-mesh";
 import { type GateView, gatesOf } from "./gates";
 import { machinesNow } from "./machines-now";
 import type { FloorMachine, FrameWaiting, LiveRun } from "./model";
@@ -31,7 +32,7 @@ import { type BinState, binsHolding, cappingsOfBatches } from "./records/capping
 import { type CheckAside, checksAside } from "./records/checks";
 import { gatePails, pailsFilledFrom } from "./records/gate-pails";
 import { handWork } from "./records/hand-work";
-import { givenOn, uncappedIn, uncappedSince } from "./records/hands";
+import { givenOn, meshTold, uncappedIn, uncappedSince } from "./records/hands";
 import { lossesOf } from "./records/losses";
 import { pastRuns, runsOfBatches } from "./records/runs";
 import { type Skill, skills } from "./records/skills";
@@ -80,6 +81,7 @@ export interface FloorView extends DayWork, PlansAround {
   readonly told: readonly ToldUncapped[];
   /** Who was sent where today. */
   readonly given: readonly (Place & { readonly person: string })[];
+  readonly mesh: MeshView;
   readonly handStations: readonly HandStation[];
   readonly scale: { readonly name: string; readonly standIn: boolean } | null;
   /** What this house's pails take, kg; null while it has none. */
@@ -117,6 +119,7 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
     uncapped,
     given,
     told,
+    mesh,
   ] = await Promise.all([
     runsOfBatches(db, closedIds),
     pastRuns(db),
@@ -134,6 +137,7 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
     uncappedIn(db, openIds),
     givenOn(db, today),
     uncappedSince(db, new Date(s.now.getTime() - DAY_ON_THE_FLOOR_MS)),
+    meshTold(db, new Date(s.now.getTime() - DAY_ON_THE_FLOOR_MS)),
   ]);
   // Honey kept apart from cappings is a batch too, with nothing to spin.
   const toSpin = s.openBatches.filter((b) => b.combs.some((c) => c.spun_entry === null));
@@ -195,6 +199,7 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
     inBatch: s.openBatches.flatMap((b) => b.combs.filter((c) => c.spun_entry === null).map((c) => c.tag)),
     uncapped,
     given,
+    mesh: meshOf(mesh, [...closedRuns, ...runs]),
     order: [...closed, ...s.openBatches.flatMap((b) => b.combs)]
       .sort((a, b) => a.joined_at.getTime() - b.joined_at.getTime() || a.comb_fill - b.comb_fill)
       .map((c) => c.tag),

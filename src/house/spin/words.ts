@@ -78,6 +78,14 @@ export const WORDS: readonly Verb[] = [
   },
   {
     bay: "Spin",
+    example: "mesh clogged",
+    means: "the mesh under the machines is clogged; mesh changed: another is in",
+    pattern: /^mesh (?<what>clogged|changed)$/i,
+    command: "note-mesh",
+    input: (m) => ({ what: m.what?.toLowerCase() }),
+  },
+  {
+    bay: "Spin",
     example: "k1 9.4",
     takesBatch: true,
     means: "cappings bin 1 weighs 9.4 kg, filled from the open batch",

@@ -122,6 +122,7 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
   "change-role": (d) => ({ name: "Helper", role: d.a === 1 ? "office" : "filler" }),
   "close-person": () => ({ name: "Helper" }),
   "note-uncapped": (d, s) => ({ super: comb(d, s.inBatch) }),
+  "note-mesh": (d) => ({ what: d.a % 2 ? "clogged" : "changed" }),
   "give-work": (d) => ({ what: "machine", of: "Twenty", to: d.a === 1 ? "Helper" : "Ines" }),
   "set-parts": (d) => ({ parts: d.a % 2 ? ["materials"] : ["planners", "exchange"] }),
   "give-way-in": () => ({ name: "Helper" }),

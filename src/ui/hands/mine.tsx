@@ -8,6 +8,7 @@ import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { useHouseClock } from "../house-clock";
 import { useMay } from "../people/rights";
+import { useScanMeans } from "../shell/scan-here";
 
 const MINUTE = 60_000;
 /** The plan is looked at anew so often, whether anything was entered or not. */
@@ -49,8 +50,38 @@ function Done({ task }: { task: Next }) {
   );
 }
 
+/** Whoever sees it says it: then somebody is sent, and the machines are not filled faster than honey goes through. */
+function MeshClogged() {
+  const { standing, submit } = useCommand("note-mesh");
+  if (!useMay("note-mesh")) return null;
+  return (
+    <p className="mt-4 flex flex-wrap items-center gap-4">
+      <button
+        type="button"
+        className="do"
+        data-quiet=""
+        aria-disabled={standing.step === "sending"}
+        onClick={() => void submit({ what: "clogged" })}
+      >
+        The mesh is clogged
+      </button>
+      <SaysStanding standing={standing} />
+    </p>
+  );
+}
+
 /** Somebody's own screen: what now, what next, and when, read from two metres. */
-export function Mine({ work, pail, nowMs }: { work: PersonsWork; pail: string | null; nowMs: number }) {
+export function Mine({
+  work,
+  pail,
+  clogged,
+  nowMs,
+}: {
+  work: PersonsWork;
+  pail: string | null;
+  clogged: boolean;
+  nowMs: number;
+}) {
   const router = useRouter();
   const gone = Math.floor((useHouseClock(nowMs, 5000) - nowMs) / MINUTE);
   useEffect(() => {
@@ -61,6 +92,7 @@ export function Mine({ work, pail, nowMs }: { work: PersonsWork; pail: string | 
   }, [router]);
   const { person, now, next, waits } = work;
   const [first] = next;
+  useScanMeans(now?.scan ?? null);
   return (
     <section aria-label={`${person}'s work`}>
       <h1 className="mb-2">{person}</h1>
@@ -102,6 +134,7 @@ export function Mine({ work, pail, nowMs }: { work: PersonsWork; pail: string | 
           ))}
         </ol>
       )}
+      {!clogged && <MeshClogged />}
     </section>
   );
 }

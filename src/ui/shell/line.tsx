@@ -9,6 +9,7 @@ import { refreshOnce } from "../refresh-once";
 import { AWAY, send } from "../send";
 import { Scan } from "./later";
 import { type LineOutcome, type LineQueue, lineQueue } from "./line-queue";
+import { meantHere } from "./scan-here";
 
 type Echo =
   | { kind: "quiet" }
@@ -109,7 +110,7 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
     if (text.trim() === "") return;
     const turn = ++asked.current;
     const due = setTimeout(async () => {
-      const of = await ask(text).catch(() => null);
+      const of = await ask(meantHere(text)).catch(() => null);
       if (turn === asked.current && of) setEcho({ kind: "said", text, of });
     }, 120);
     return () => clearTimeout(due);
@@ -129,7 +130,7 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
     asked.current++;
     put("");
     setEcho({ kind: "quiet" });
-    queue.current?.take({ text: line, at: happenedAt() });
+    queue.current?.take({ text: meantHere(line), at: happenedAt() });
   }
 
   const hint = echo.kind === "said" && echo.of.kind === "unclear" ? echo.of.hint : null;

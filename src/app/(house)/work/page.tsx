@@ -36,7 +36,13 @@ export default async function MyWork({
   return (
     <>
       {mine ? (
-        <Mine key={mine.person} work={mine} pail={pailStands(floor)} nowMs={floor.nowMs} />
+        <Mine
+          key={mine.person}
+          work={mine}
+          pail={pailStands(floor)}
+          clogged={view.clogged}
+          nowMs={floor.nowMs}
+        />
       ) : (
         <>
           <Lead title="My work" />

@@ -41,6 +41,22 @@ export const noteUncapped = defineCommand({
   say: ({ super: name, batch }) => `Super ${name} is uncapped, batch ${batch}.`,
 });
 
+export const noteMesh = defineCommand({
+  name: "note-mesh",
+  summary: "Say that the mesh under the machines is clogged, or that another was put in",
+  who: ANY_HAND,
+  undo: "counter-entry",
+  input: z.strictObject({ what: choice("What", ["clogged", "changed"]) }),
+  async run(work, { what }) {
+    await work.state("gate_mesh", { what, at: work.at });
+    return { what };
+  },
+  say: ({ what }) =>
+    what === "clogged"
+      ? "The mesh is clogged: close the gate before you lift it out, and put a washed one in."
+      : "Another mesh is in.",
+});
+
 const PLACE_SAID = { box: "super", machine: "", strainer: "the strainer" } as const;
 
 export const giveWork = defineCommand({

@@ -26,6 +26,13 @@ export const uncappedSince = (
 export const wasUncapped = async (db: Knex, fillId: number): Promise<boolean> =>
   (await db("live_uncapped").where({ fill_id: fillId }).first("id")) !== undefined;
 
+/** What was told of the mesh under the machines since a moment, in its order. */
+export const meshTold = (
+  db: Knex,
+  since: Date,
+): Promise<{ readonly what: "clogged" | "changed"; readonly at: Date }[]> =>
+  db("live_gate_mesh").where("at", ">=", since).orderBy(["at", "id"]).select("what", "at");
+
 /** Who was sent where on a day; the newest word on each place. */
 export const givenOn = (db: Knex, day: string): Promise<(Place & { readonly person: string })[]> =>
   db("live_work_given")
