@@ -28,7 +28,7 @@ export interface ServedHouse {
   /** The same as its owner. */
   readonly ownerUrl: string;
   /** Another copy of the application on the same database, or reaching it by another wire, or at a port of old. */
-  readonly secondCopy: (by?: { databaseUrl?: string; port?: number }) => Promise<string>;
+  readonly secondCopy: (by?: { databaseUrl?: string; port?: number; folder?: string }) => Promise<string>;
   /** Kills the copy that answers at an address, as a power cut would. */
   readonly kill: (url: string) => void;
 }
@@ -37,10 +37,16 @@ export interface ServedHouse {
 async function serve(
   databaseUrl: string,
   children: Map<string, ChildProcess>,
-  { at, program = "src/server/serve.ts", tries = 3 }: { at?: number; program?: string; tries?: number } = {},
+  {
+    at,
+    program = "src/server/serve.ts",
+    folder = process.cwd(),
+    tries = 3,
+  }: { at?: number; program?: string; folder?: string; tries?: number } = {},
 ): Promise<string> {
   const port = at ?? (await freePort());
   const child = spawn(process.execPath, ["--import", "tsx", program], {
+    cwd: folder,
     env: {
       ...process.env,
       DATABASE_URL: databaseUrl,
@@ -67,7 +73,7 @@ async function serve(
     );
   });
   if (taken && tries > 1)
-    return serve(databaseUrl, children, { ...(at ? { at } : {}), program, tries: tries - 1 });
+    return serve(databaseUrl, children, { ...(at ? { at } : {}), program, folder, tries: tries - 1 });
   return url;
 }
 
@@ -118,8 +124,8 @@ async function withHouse(
       url,
       databaseUrl,
       ownerUrl,
-      secondCopy: ({ databaseUrl: by = databaseUrl, port } = {}) =>
-        serve(by, copies, port ? { at: port } : {}),
+      secondCopy: ({ databaseUrl: by = databaseUrl, port, folder } = {}) =>
+        serve(by, copies, { ...(port ? { at: port } : {}), ...(folder ? { folder } : {}) }),
       kill: (at) => end(copies.get(at) ?? child),
     });
   } finally {

@@ -1,3 +1,6 @@
+import { mkdir, mkdtemp, readdir, readFile, rm, symlink, writeFile } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import type { Page } from "@playwright/test";
 import { connect } from "@/db";
 import { asProgram, cookieOf } from "@/house/testing/door";
@@ -9,7 +12,7 @@ test.use({ serviceWorkers: "allow" });
 async function ownCopy(
   page: Page,
   house: ServedHouse,
-): Promise<{ url: string; away: () => Promise<void>; back: () => Promise<string> }> {
+): Promise<{ url: string; away: () => Promise<void>; back: (folder?: string) => Promise<string> }> {
   const url = await house.secondCopy();
   await page.context().addCookies([cookieOf("Ines", url)]);
   return {
@@ -24,7 +27,7 @@ async function ownCopy(
         )
       ) {}
     },
-    back: () => house.secondCopy({ port: Number(new URL(url).port) }),
+    back: (folder) => house.secondCopy({ port: Number(new URL(url).port), ...(folder ? { folder } : {}) }),
   };
 }
 
@@ -155,6 +158,68 @@ test("what somebody entered without a network stays theirs when another stands a
   );
   const [newest] = (await entries(demoHouse, "record-loss")).slice(-1);
   expect(newest?.who).toBe("Ines");
+});
+
+/** The application as it is, in a folder of its own, with a worker of another version. */
+async function newerVersion(): Promise<{ folder: string; version: string }> {
+  const folder = await mkdtemp(join(tmpdir(), "aumbry-newer-"));
+  const here = process.cwd();
+  for (const name of ["src", "public", "node_modules", "package.json", "tsconfig.json", "next.config.ts"])
+    await symlink(join(here, name), join(folder, name));
+  await mkdir(join(folder, ".next"));
+  for (const name of await readdir(".next"))
+    if (name !== "house-worker.js") await symlink(join(here, ".next", name), join(folder, ".next", name));
+  const worker = await readFile(".next/house-worker.js", "utf8");
+  const [named, old = ""] =
+    /aumbry-files-([0-9a-f]{12})/.exec(worker) ?? /"([0-9a-f]{12})"/.exec(worker) ?? [];
+  if (!named) throw new Error("The worker does not say which version it is.");
+  const version = `${old.slice(0, 9)}new`;
+  await writeFile(join(folder, ".next/house-worker.js"), worker.replaceAll(old, version));
+  return { folder, version };
+}
+
+test("a new version of the application that arrives while entries wait loses none, doubles none and leaves what is typed", async ({
+  page,
+  demoHouse,
+}) => {
+  const before = (await entries(demoHouse, "record-loss")).length;
+  const { folder, version } = await newerVersion();
+  const { url, away, back } = await ownCopy(page, demoHouse);
+  await page.goto(`${url}/spin?do=loss`);
+  await ready(page);
+  await screensKept(page);
+  await away();
+  const loss = page.getByRole("form", { name: "Book the loss" });
+  for (const kg of ["0.41", "0.42"]) {
+    await loss.getByLabel("Lost").fill(kg);
+    await loss.getByRole("button", { name: "Book the loss" }).click();
+    await expect(loss.getByLabel("Lost")).toHaveValue("");
+  }
+  await expect(page.getByText("2 entries wait in this browser.")).toBeVisible();
+  await loss.getByLabel("Lost").fill("0.43");
+
+  await back(folder);
+  // A second tab, opened anew, brings the new version; the first is left as it is, with what stands in it.
+  const second = await page.context().newPage();
+  await second.goto(`${url}/settle`);
+  const newest = () =>
+    second.evaluate(async () => (await caches.keys()).filter((n) => n.startsWith("aumbry-files-")));
+  await expect.poll(newest, { timeout: 60_000 }).toContain(`aumbry-files-${version}`);
+  // The tab of the version before still finds its files.
+  expect((await newest()).length).toBe(2);
+  await expect
+    .poll(async () => (await entries(demoHouse, "record-loss")).slice(before).map((e) => e.say), {
+      timeout: 60_000,
+    })
+    .toEqual(["0.41 kg lost from batch 5: spilt.", "0.42 kg lost from batch 5: spilt."]);
+  await expect(loss.getByLabel("Lost")).toHaveValue("0.43");
+  await loss.getByRole("button", { name: "Book the loss" }).click();
+  await expect
+    .poll(async () => (await entries(demoHouse, "record-loss")).slice(before).map((e) => e.say.slice(0, 7)))
+    .toEqual(["0.41 kg", "0.42 kg", "0.43 kg"]);
+  await page.reload();
+  await expect(page.getByText(/wait.? in this browser/)).toHaveCount(0);
+  await rm(folder, { recursive: true, force: true });
 });
 
 test("the same entry asked ten times, out of order, by two roads, and over a killed server, is one entry", async ({

@@ -63,6 +63,44 @@ for (const [what, ask] of [
     `${what}: ${one.toFixed(0)} a second by one copy, ${two.toFixed(0)} by two (${(two / one).toFixed(2)} times)`,
   );
 }
+/** From the answer to an entry until another tablet hears of it and has Today as it stands then, by another copy. */
+async function seenAfter(times: number): Promise<{ heard: number[]; shown: number[] }> {
+  const [here, there] = copies;
+  const stop = new AbortController();
+  const line = await fetch(`http://127.0.0.1:${there.port}/api/v1/events`, {
+    headers: { cookie },
+    signal: stop.signal,
+  });
+  const reader = line.body?.getReader();
+  if (!reader) throw new Error("There is no line.");
+  const told = new TextDecoder();
+  let text = "";
+  const hear = async (entry: number) => {
+    while (!text.includes(`data: ${entry}\n`)) {
+      const { value, done } = await reader.read();
+      if (done) throw new Error("The line ended.");
+      text = (text + told.decode(value, { stream: true })).slice(-4000);
+    }
+  };
+  const heard: number[] = [];
+  const shown: number[] = [];
+  for (let i = 0; i < times; i++) {
+    const began = performance.now();
+    const { entry } = await (await command(here.port)).json();
+    await hear(entry);
+    heard.push(performance.now() - began);
+    await (await page(there.port)).text();
+    shown.push(performance.now() - began);
+  }
+  stop.abort();
+  return { heard: heard.sort((a, b) => a - b), shown: shown.sort((a, b) => a - b) };
+}
+
+const { heard, shown } = await seenAfter(60);
+const [middle, late] = [30, 57] as const;
+console.log(
+  `seen by another tablet, by another copy: heard after ${heard[middle]?.toFixed(0)} ms (p95 ${heard[late]?.toFixed(0)}), Today as it stands then after ${shown[middle]?.toFixed(0)} ms (p95 ${shown[late]?.toFixed(0)}); goal 1000`,
+);
 for (const copy of copies) copy.end();
 await owner.destroy();
 await admin.raw(`drop database if exists ${name} with (force)`);

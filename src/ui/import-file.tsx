@@ -14,7 +14,12 @@ interface Problem {
 type Standing =
   | { readonly step: "choosing" }
   | { readonly step: "working"; readonly what: string; readonly done: number; readonly of: number }
-  | { readonly step: "checked"; readonly say: string; readonly rows: number }
+  | {
+      readonly step: "checked";
+      readonly say: string;
+      readonly rows: number;
+      readonly order: readonly string[] | null;
+    }
   | {
       readonly step: "problems";
       readonly say: string;
@@ -25,7 +30,7 @@ type Standing =
 
 interface Told {
   progress?: { done: number; of: number };
-  done?: { say: string; rows: number };
+  done?: { say: string; rows: number; order?: string[] | null };
   problem?: { detail: string; errors: Problem[]; rows: number };
   detail?: string;
   errors?: Problem[];
@@ -59,21 +64,24 @@ const TABLES = {
   ],
 } as const satisfies Readonly<Record<string, readonly (CsvTable | ToldName)[]>>;
 
-/** Bringing a CSV file in: first a dry run that shows every problem by row, then all or nothing. */
+/** Bringing rows in, from a file or pasted: first a dry run that shows every problem by row, then all or nothing. */
 export function ImportFile() {
   const router = useRouter();
   const [table, setTable] = useState("supers");
   const [file, setFile] = useState<File | null>(null);
+  const [pasted, setPasted] = useState("");
+  const body = pasted.trim() === "" ? file : pasted;
+  const toFillIn = TABLES["What there is"].some((t) => t === table);
   const [standing, setStanding] = useState<Standing>({ step: "choosing" });
 
   async function send(query: string, what: string) {
-    if (!file || standing.step === "working") return;
+    if (!body || standing.step === "working") return;
     setStanding({ step: "working", what, done: 0, of: 0 });
     try {
-      const response = await fetch(`/api/v1/csv/${table}?${query}`, {
+      const response = await fetch(`/api/v1/csv/${table}?${query}${body === pasted ? "&pasted=1" : ""}`, {
         method: "POST",
         headers: { "content-type": "text/csv", ...lateHeader() },
-        body: file,
+        body,
       });
       if (!response.ok) {
         const told = (await response.json()) as Told;
@@ -99,11 +107,14 @@ export function ImportFile() {
         if (told.done)
           setStanding(
             query.includes("dry-run")
-              ? { step: "checked", say: told.done.say, rows: told.done.rows }
+              ? { step: "checked", say: told.done.say, rows: told.done.rows, order: told.done.order ?? null }
               : { step: "done", say: told.done.say },
           );
       }
-      if (!query.includes("dry-run")) router.refresh();
+      if (!query.includes("dry-run")) {
+        setPasted("");
+        router.refresh();
+      }
     } catch {
       setStanding({
         step: "problems",
@@ -141,6 +152,11 @@ export function ImportFile() {
         <a className="do" data-quiet="" href={`/api/v1/csv/${table}`} download>
           Write {table}.csv
         </a>
+        {toFillIn && (
+          <a className="do" data-quiet="" href={`/api/v1/csv/${table}?template=1`} download>
+            To fill in
+          </a>
+        )}
         <div className="field min-w-72 flex-1">
           <label className="mb-1 block text-[15px] font-semibold" htmlFor="csv-file">
             CSV file to bring in
@@ -152,6 +168,7 @@ export function ImportFile() {
             className="py-2"
             onChange={(e) => {
               setFile(e.target.files?.[0] ?? null);
+              setPasted("");
               setStanding({ step: "choosing" });
             }}
           />
@@ -160,11 +177,27 @@ export function ImportFile() {
           type="button"
           className="do"
           data-quiet={standing.step === "checked" ? "" : undefined}
-          aria-disabled={!file}
+          aria-disabled={!body}
           onClick={() => void send("dry-run=1", "Checking")}
         >
-          Check the file
+          Check {pasted.trim() === "" ? "the file" : "what was pasted"}
         </button>
+      </div>
+      <div className="field mt-3">
+        <label className="mb-1 block text-[15px] font-semibold" htmlFor="csv-pasted">
+          Or rows copied out of a spreadsheet
+        </label>
+        <textarea
+          id="csv-pasted"
+          rows={pasted === "" ? 2 : Math.min(12, pasted.split("\n", 13).length + 1)}
+          className="w-full font-mono text-[15px]"
+          placeholder="Copy the cells there, with or without their heads, and paste them here"
+          value={pasted}
+          onChange={(e) => {
+            setPasted(e.target.value);
+            setStanding({ step: "choosing" });
+          }}
+        />
       </div>
       <p className="mt-2 text-[14px] text-ink-2">
         Columns as in the file written here; commas, semicolons or tabs, decimal points or commas. Nothing is
@@ -182,7 +215,8 @@ export function ImportFile() {
         {standing.step === "checked" && (
           <div className="flex flex-wrap items-center gap-4">
             <p className="font-semibold text-go">
-              Every row is sound: {standing.rows.toLocaleString("en-GB")} rows. Nothing is written yet.
+              Every row is sound: {standing.rows.toLocaleString("en-GB")} rows
+              {standing.order && `, read as ${standing.order.join(", ")}`}. Nothing is written yet.
             </p>
             <button type="button" className="do" onClick={() => void send("", "Bringing in")}>
               Bring them in

@@ -1,5 +1,5 @@
 /** The next lot of the house: a code that was printed is never given twice, and each can be read aloud. */
-import { nextClearLot } from "@/core/bottling";
+import { lotCode, nextClearLot } from "@/core/bottling";
 import { dayIn } from "../language/clock";
 import type { Work } from "../ledger/work";
 import { nextLotNumber } from "./records";
@@ -9,6 +9,13 @@ export interface NewLot {
   readonly number: number;
   readonly year: number;
   readonly filled_on: string;
+}
+
+/** Which number of its year a code is where this house wrote it; null for a code of any other kind. */
+export function lotNumberIn(prefix: string, year: number, code: string): number | null {
+  const [, digits] = /(\d{3,5})-?[0-9A-Z]$/.exec(code) ?? [];
+  const number = Number(digits);
+  return number >= 1 && lotCode(prefix, year, number) === code ? number : null;
 }
 
 export async function newLot(work: Work): Promise<NewLot> {

@@ -214,9 +214,12 @@ export const parcelsOfFills = (
     );
 
 /** A number no lot of that year has had, undone ones included: a code that was printed is never given twice. */
-export async function nextLotNumber(db: Knex, year: number): Promise<number> {
-  return Number((await db("lot").where({ year }).max("number as n").first())?.n ?? 0) + 1;
+/** Lots were numbered so far in a year, those taken back too; 0 where none was. */
+export async function newestLotNumber(db: Knex, year: number): Promise<number> {
+  return Number((await db("lot").where({ year }).max("number as n").first())?.n ?? 0);
 }
+export const nextLotNumber = async (db: Knex, year: number): Promise<number> =>
+  (await newestLotNumber(db, year)) + 1;
 
 export interface FillCheckRow {
   readonly id: number;

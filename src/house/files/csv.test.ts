@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { Refusal } from "../language/errors";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { decodeCsv, readCsv } from "./read";
-import { type CsvTable, writeCsv } from "./tables";
+import { CSV_TABLE_NAMES, CSV_TABLES, type CsvTable, csvTemplate, writeCsv } from "./tables";
 
 let house: TestHouse;
 beforeAll(async () => {
@@ -34,6 +34,50 @@ describe("vessels of every kind", () => {
     expect(fault.problems.map((p) => p.message).join(" ")).toMatch(
       /There is a vessel drum 7 already.*"barrel 2" must be a vessel.*Say what it holds/,
     );
+  });
+});
+
+describe("a table to fill in", () => {
+  it.each(CSV_TABLE_NAMES)(
+    "%s: its examples are rows that would come in, and none does while they are marked",
+    (table) => {
+      const template = csvTemplate(table);
+      expect(() => readCsv(table, template)).toThrow("There is a head but no row below it.");
+      const { rows, problems } = readCsv(table, template.replaceAll("\n# ", "\n"));
+      expect(problems).toEqual([]);
+      expect(rows.length).toBeGreaterThan(0);
+      for (const { cells } of rows) expect(CSV_TABLES[table].row.safeParse(cells).error).toBeUndefined();
+    },
+  );
+
+  it("is read with its examples left standing", () => {
+    const { rows } = readCsv("supers", `${csvTemplate("supers")}77,medium,10,5.2,\r\n`);
+    expect(rows.map((r) => r.cells)).toEqual([
+      { tag: "77", depth: "medium", frames: "10", emptyKg: "5.2 kg" },
+    ]);
+  });
+});
+
+describe("what was copied out of a spreadsheet", () => {
+  const pasted = (table: CsvTable, text: string) => readCsv(table, text, { pasted: true });
+  it("may come without its heads, and is told as what it was read", () => {
+    const { rows, order } = pasted("supers", "51\tmedium\t10\t5,2\n52\tdeep\t9\t6,8\n");
+    expect(order).toEqual(["tag", "depth", "frames", "empty (kg)"]);
+    expect(rows.map((r) => r.cells)).toEqual([
+      { tag: "51", depth: "medium", frames: "10", emptyKg: "5,2 kg" },
+      { tag: "52", depth: "deep", frames: "9", emptyKg: "6,8 kg" },
+    ]);
+  });
+  it("with its heads is read by them, in any order", () => {
+    const { rows, order } = pasted("supers", "frames\ttag\tdepth\tempty (lb)\n10\t53\tmedium\t11.5\n");
+    expect(order).toBeNull();
+    expect(rows[0]?.cells).toEqual({ tag: "53", depth: "medium", frames: "10", emptyKg: "11.5 lb" });
+  });
+  it("a column too many, one missing, or nothing at all is said", () => {
+    expect(() => pasted("yards", "A\tB\tC\tD\tE\tF\n")).not.toThrow();
+    expect(pasted("yards", "A\tB\tC\tD\tE\tF\n").problems[0]?.message).toContain("6 columns instead of 5");
+    expect(() => pasted("supers", "51\tmedium\n")).toThrow("are missing");
+    expect(() => pasted("supers", " \n\t\n")).toThrow("There is nothing in it.");
   });
 });
 

@@ -1,7 +1,7 @@
 /** A CSV file as people have it: with or without a byte-order mark, commas, semicolons or tabs, decimal commas. */
 import Papa from "papaparse";
 import { Refusal } from "../language/errors";
-import { CSV_TABLES, type CsvColumn, type CsvTable, headAsRead } from "./tables";
+import { CSV_TABLES, type CsvColumn, type CsvTable, headAsRead, REMARK } from "./tables";
 import { type ToldName, toldTable } from "./told";
 
 export const MOST_ROWS = 20_000;
@@ -94,11 +94,16 @@ function plainHead(written: string): { name: string; unit: string } {
 const columnsOf = (table: CsvTable | ToldName): readonly CsvColumn[] =>
   table in CSV_TABLES ? CSV_TABLES[table as CsvTable].columns : toldTable(table as ToldName).columns;
 
-/** Rows by the table's own columns. @throws Refusal when heads are missing, unknown or twice, or there are too many rows */
+/**
+ * Rows by the table's own columns. Rows that were copied out of a spreadsheet may come without their heads: then they
+ * are read in the table's own order, which is told.
+ * @throws Refusal when heads are missing, unknown or twice, or there are too many rows
+ */
 export function readCsv(
   table: CsvTable | ToldName,
   text: string,
-): { rows: CsvRow[]; problems: { line: number; message: string }[] } {
+  { pasted = false }: { readonly pasted?: boolean } = {},
+): { rows: CsvRow[]; problems: { line: number; message: string }[]; order: string[] | null } {
   const columns = columnsOf(table);
   const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ""), {
     delimiter: delimiterOf(text),
@@ -106,9 +111,15 @@ export function readCsv(
   });
   const lines = parsed.data
     .map((cells, i) => ({ cells, line: i + 1 }))
-    .filter((l) => l.cells.some((c) => c.trim() !== ""));
-  const head = lines.shift();
-  if (!head) return wrong("empty-file", "The file is empty.");
+    .filter((l) => l.cells.some((c) => c.trim() !== "") && !l.cells[0]?.startsWith(REMARK));
+  const [top] = lines;
+  if (!top) return wrong("empty-file", pasted ? "There is nothing in it." : "The file is empty.");
+  const named = (cell: string): boolean => {
+    const { name } = plainHead(cell);
+    return columns.some((c) => plainHead(c.head).name === name || c.field.toLowerCase() === name);
+  };
+  const order = pasted && !top.cells.some(named) ? columns.slice(0, top.cells.length).map(headAsRead) : null;
+  const head = order ? { cells: order } : (lines.shift() as typeof top);
   if (head.cells.length > 60)
     return wrong("too-many-columns", `The head has ${head.cells.length} columns; at most 60 are read.`);
   const heads = head.cells.map(plainHead);
@@ -178,5 +189,5 @@ export function readCsv(
       ),
     });
   }
-  return { rows, problems };
+  return { rows, problems, order };
 }

@@ -239,6 +239,42 @@ export const asCsv = (columns: readonly CsvColumn[], rows: readonly Record<strin
     { newline: "\r\n", escapeFormulae: true },
   )}\r\n`;
 
+/** Rows to see how one is written; marked, so that they are never brought in. */
+const EXAMPLES: Readonly<Record<CsvTable, () => readonly Record<string, unknown>[]>> = {
+  yards: () => [
+    { name: "Kiln Field", country: "Holmland", location: "behind the old kiln", registration: "H-114" },
+    { name: "Mill Lane", country: "Holmland", note: "gate code with the lead" },
+  ],
+  colonies: () => [
+    { tag: "1", yard: "Kiln Field" },
+    { tag: "2", yard: "Kiln Field", owner: "Mara", agreedKg: kg(20_000) },
+  ],
+  supers: () => [
+    { tag: "41", depth: "medium", frames: 10, emptyKg: kg(5200), foundation: "wired wax" },
+    { tag: "H2", depth: "deep", frames: 9, emptyKg: kg(6800) },
+  ],
+  vessels: () => [
+    { vessel: "pail 12", holdsKg: kg(27_000), emptyKg: kg(1200), place: "by the wall", contact: "food-safe" },
+    { vessel: "tank 1", holdsL: inUnit(400, "L"), diameterCm: inUnit(60, "cm"), heightCm: inUnit(150, "cm") },
+  ],
+  buyers: () => [{ name: "Corner shop", kind: "shop", contact: "Mara", phone: "555 0114" }],
+  materials: () => [{ kind: "jar", name: "Hexagon 454", fitsG: "454", minimum: 200, daysToCome: 10 }],
+  orders: () => [{ buyer: "Corner shop", honeyKind: "Summer", jarG: 454, jars: 60, by: "2030-09-01" }],
+};
+
+/** A row that begins so is an example or a remark, and no row. */
+export const REMARK = "# ";
+
+/** An empty table to fill in: its heads, and how a row is written. */
+export function csvTemplate(table: CsvTable): string {
+  const { columns } = CSV_TABLES[table];
+  const first = columns[0]?.field ?? "";
+  return asCsv(
+    columns,
+    EXAMPLES[table]().map((row) => ({ ...row, [first]: `${REMARK}${row[first]}` })),
+  );
+}
+
 /** The whole table as CSV, ready to be brought in again. */
 export const writeCsv = async (db: Knex, table: CsvTable): Promise<string> =>
   asCsv(CSV_TABLES[table].columns, await CSV_TABLES[table].out(db));

@@ -70,7 +70,7 @@ async function thingNamed(db: Knex, text: string): Promise<{ href: string; say: 
   if (batch && (await batchKnown(db, Number(batch))))
     return { href: `/trace/batch/${batch}`, say: `Open batch ${batch}.` };
   const code = lotInAddress(text) ?? text;
-  const [lot, another] = /^[A-Z0-9-]{5,30}$/i.test(code) ? await lotsMarked(db, code) : [];
+  const [lot, another] = /^[A-Z0-9][A-Z0-9./-]{3,29}$/i.test(code) ? await lotsMarked(db, code) : [];
   if (lot) {
     // A jar's code means all that was filled under it, whatever the size.
     const name = another ? markOf(lot) : lot.code;

@@ -310,6 +310,14 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
     into: [{ vessel: d.back % 2 ? "drum 1" : `pail ${(d.b % 6) + 1}`, kg: d.kg }],
     despite: "asked for",
   }),
+  "enter-jars": (d) => ({
+    code: `OLD-${++named}`,
+    jarG: 454,
+    jars: d.a + 1,
+    honeyKind: "Summer",
+    filledOn: "2024-08-01",
+    ...(d.b % 2 ? { supplier: "Farm 1", country: "Lowland" } : {}),
+  }),
   "place-vessel": (d, s) => ({ vessel: from(d, s.holding, "drum 1"), place: `wall ${d.a}` }),
   "crush-combs": [
     (d, s) => ({ supers: [comb(d, s.inBatch)], way: "crushed" }),

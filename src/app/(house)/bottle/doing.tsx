@@ -285,6 +285,33 @@ export async function BottleDoing({
           ]}
         />
       );
+    case "here":
+      return (
+        <>
+          <p className="mb-2 max-w-3xl">
+            Jars filled before this house kept its records, under the lot that stands on them. What is not
+            known stays unknown, and every trace says that they were here before.
+          </p>
+          <CommandForm
+            command="enter-jars"
+            label="Enter them"
+            keep={["honeyKind", "jarG", "filledOn", "supplier", "country", "region"]}
+            fields={[
+              { name: "code", label: "Lot on the jars", span: 2 },
+              { name: "jars", label: "Jars", kind: "figure", span: 1 },
+              { name: "jarG", label: "Honey in a jar", unit: "g", kind: "figure", span: 1 },
+              { name: "honeyKind", label: "Kind of honey", span: 2, offers: kinds },
+              { name: "filledOn", label: "Filled on", kind: "day" },
+              { name: "bestBefore", label: "Best before", kind: "day", hint: "by the house's months" },
+              { name: "waterPct", label: "Water, if it was read", unit: "%", kind: "figure", span: 1 },
+              { name: "supplier", label: "Whose or from whom", span: 2, hint: "left out: not known" },
+              { name: "country", label: "Country it is from", span: 2 },
+              { name: "region", label: "Region", span: 2 },
+              { name: "papers", label: "Papers", span: 2 },
+            ]}
+          />
+        </>
+      );
     case "stock":
       return <Stock s={s} />;
     case "lot":

@@ -50,6 +50,7 @@ export default async function Bottle({ searchParams }: { searchParams: Promise<B
           { id: "scale", needs: "check-scale", label: "Check the scale" },
           { id: "off", needs: "take-jars-off", label: "Take jars off" },
           { id: "set", needs: "start-set", label: "Set honey" },
+          { id: "here", needs: "enter-jars", label: "Jars that were here" },
           { id: "comb", needs: "start-comb", label: "Comb, step by step" },
         ]}
         open={search.do}

@@ -1,7 +1,7 @@
 import { type Answer, asRefusal, COMMANDS, execute, Refusal, rehearse } from "@/house";
 import { houseDatabase, houseWriting } from "@/house/door";
 import { decodeCsv, readCsv } from "@/house/files/read";
-import { CSV_TABLE_NAMES, type CsvTable, writeCsv } from "@/house/files/tables";
+import { CSV_TABLE_NAMES, type CsvTable, csvTemplate, writeCsv } from "@/house/files/tables";
 import { bringTold, TOLD_NAMES, type ToldName, toldTable, writeTold } from "@/house/files/told";
 import { madeFile } from "../../../../files";
 import { askerWhoMay, boundedBytes, problem, sameSite } from "../../http";
@@ -23,10 +23,25 @@ async function tableNamed(params: Promise<{ table: string }>): Promise<CsvTable 
   return found;
 }
 
-/** The table as CSV, RFC 4180, UTF-8, units in the heads. */
-export async function GET(_: Request, { params }: { params: Promise<{ table: string }> }): Promise<Response> {
+/** The table as CSV, RFC 4180, UTF-8, units in the heads; `?template=1` its heads alone with examples to fill in after. */
+export async function GET(
+  request: Request,
+  { params }: { params: Promise<{ table: string }> },
+): Promise<Response> {
   try {
     const table = await tableNamed(params);
+    if (new URL(request.url).searchParams.get("template") === "1") {
+      if (isTold(table))
+        throw new Refusal(
+          "no-template",
+          `There is no template for ${table}: write the table and see its heads.`,
+          404,
+        );
+      return madeFile(csvTemplate(table), {
+        type: "text/csv; charset=utf-8; header=present",
+        name: `${table}-to-fill-in.csv`,
+      });
+    }
     const db = houseDatabase();
     return madeFile(await (isTold(table) ? writeTold(db, table) : writeCsv(db, table)), {
       type: "text/csv; charset=utf-8; header=present",
@@ -39,7 +54,7 @@ export async function GET(_: Request, { params }: { params: Promise<{ table: str
 
 /**
  * Brings a CSV file in: the body is the file. `?dry-run=1` only says what would happen; `?leave-out-bad=1`
- * leaves rows with a problem out. Answers one JSON line after another: `progress` lines, then `done` or `problem`.
+ * leaves rows with a problem out; `?pasted=1` takes rows without their heads in the table's own order. Answers one JSON line after another: `progress` lines, then `done` or `problem`.
  */
 export async function POST(
   request: Request,
@@ -54,7 +69,9 @@ export async function POST(
     if (!/^text\/csv\b/i.test(request.headers.get("content-type") ?? ""))
       throw new Refusal("not-csv", "Send the file as text/csv.", 415);
     const query = new URL(request.url).searchParams;
-    const { rows, problems } = readCsv(table, decodeCsv(await boundedBytes(request, MOST_BYTES)));
+    const { rows, problems, order } = readCsv(table, decodeCsv(await boundedBytes(request, MOST_BYTES)), {
+      pasted: query.get("pasted") === "1",
+    });
     const dry = query.get("dry-run") === "1";
     const leaveOutBad = query.get("leave-out-bad") === "1";
     const asked = {
@@ -81,7 +98,7 @@ export async function POST(
         try {
           progress(0, rows.length);
           const answer = await bring(progress);
-          tell({ done: { say: answer.say, entry: dry ? null : answer.entry, rows: rows.length } });
+          tell({ done: { say: answer.say, entry: dry ? null : answer.entry, rows: rows.length, order } });
         } catch (fault) {
           const known = asRefusal(fault);
           if (!(known instanceof Refusal)) console.error(known);
