@@ -27,6 +27,7 @@ import * as people from "./migrations/0025-people";
 import * as hands from "./migrations/0026-hands";
 import * as parts from "./migrations/0027-parts";
 import * as gateMesh from "./migrations/0028-gate-mesh";
+import * as checklists from "./migrations/0029-checklists";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -57,6 +58,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0026-hands": hands,
   "0027-parts": parts,
   "0028-gate-mesh": gateMesh,
+  "0029-checklists": checklists,
 };
 
 /** Every step there is, in order. */

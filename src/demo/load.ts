@@ -5,7 +5,7 @@
 import { createHash } from "node:crypto";
 import type { Knex } from "knex";
 import { letAnybodyBe } from "@/house/access/made-up";
-import { CHECKS, type CheckKind } from "@/house/spin/checks";
+import { CHECKS, type CheckKind } from "@/house/checklists/lists";
 import { labelsAndOrders, stockUp } from "./bottling";
 import { DEMO_DEVICES } from "./devices";
 import { laboratoryAndHolds } from "./laboratory";

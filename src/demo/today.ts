@@ -3,8 +3,8 @@
  * supers at the intake still to be judged. Readings come from the same made-up world the stand-ins look at.
  */
 import { climateOf } from "@/core/drying";
+import { CHECKS } from "@/house/checklists/lists";
 import { receivePost } from "@/house/devices/posts";
-import { CHECKS } from "@/house/spin/checks";
 import { hiddenComb, hiddenWaterPct, hygrometerShows, refractometerShows, STAND_IN_SEED } from "@/standins";
 import { ROOM_SENSOR } from "./devices";
 import { emptyOf, framesIn, isDeep, PAIL, range, type Script, YARDS } from "./script";

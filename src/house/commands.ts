@@ -2,6 +2,7 @@
 import type { z } from "zod";
 import { BLEND } from "./blend/brings";
 import { BOTTLE } from "./bottle/brings";
+import { CHECKLISTS } from "./checklists/brings";
 import { FILES } from "./files/brings";
 import { HOLD } from "./hold/brings";
 import { HOT_ROOM } from "./hot-room/brings";
@@ -34,6 +35,7 @@ const ROOMS = [
   FILES,
   HOT_ROOM,
   READINGS,
+  CHECKLISTS,
   SPIN,
   SETTLE,
   WARMTH,

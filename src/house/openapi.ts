@@ -188,6 +188,10 @@ const BESIDES = {
   ]),
   "/owner/{name}": pdf("owner-statement", "What an owner's own honey came to", [inPath("name")]),
   "/field-card": pdf("field-card", "One sheet a station, with the house's own figures", []),
+  "/checks-report": pdf("checks-report", "What was looked at in a period, ticked by whom and when", [
+    inQuery("from", { type: "string", format: "date" }),
+    inQuery("to", { type: "string", format: "date" }),
+  ]),
   "/season-report": pdf("season-report", "The season on paper", [inQuery("year", { type: "integer" })]),
 };
 

@@ -29,6 +29,8 @@ export const SCREENS: ReadonlySet<string> = new Set([
   "tags",
   "plans",
   "closing",
+  "checks",
+  "checks-report",
   "field-card",
   "epcis",
   "analysis",

@@ -15,7 +15,7 @@ import { WhoIsHere } from "@/ui/people/who";
 import { Alarm } from "@/ui/shell/alarm";
 import { Keys } from "@/ui/shell/keys";
 import { LateEntry } from "@/ui/shell/late-entry";
-import { KeepScreens, OutboxWord } from "@/ui/shell/later";
+import { KeepScreens, OutboxWord, WhatIsThis } from "@/ui/shell/later";
 import { Line } from "@/ui/shell/line";
 import { LiveRefresh } from "@/ui/shell/live";
 import { Strip } from "@/ui/shell/strip";
@@ -87,6 +87,7 @@ export default async function HouseLayout({ children }: { children: ReactNode })
           <TapeDrawer view={tape} who={<WhoIsHere here={here} people={names} />} />
         </Line>
         <Keys card={WORDS.map(cardHere)} />
+        <WhatIsThis />
       </div>
     </RightsHere>
   );

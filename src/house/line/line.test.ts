@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { CHECKS } from "../checklists/lists";
 import { WORDS } from "../commands";
-import { CHECKS } from "../spin/checks";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { understand } from "./understand";
 

@@ -6,11 +6,11 @@
 import type { Knex } from "knex";
 import { DateTime } from "luxon";
 import { PAGE_SIZES_MM } from "@/core/labels";
+import { checksSince } from "../checklists/records";
 import { clockIn, dayIn, writtenDay } from "../language/clock";
 import { massG } from "../language/shown";
 import { countEntriesSince, newestSeal } from "../ledger/records/entries";
 import { fingerprint } from "../ledger/seal";
-import { checksSince } from "../spin/records/checks";
 import { dayAccount } from "../standing/day";
 import { BAYS } from "../standing/model";
 import { snapshot } from "../standing/snapshot";

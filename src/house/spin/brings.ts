@@ -2,7 +2,6 @@
 
 import { crushCombs, cutComb } from "./commands/by-hand";
 import { addBins, drainBin, fillBin, weighWax } from "./commands/cappings";
-import { checkFloor, setCheckAside } from "./commands/check-floor";
 import { closeBatch } from "./commands/close-batch";
 import { fillPail } from "./commands/fill-pail";
 import { giveWork, noteMesh, noteUncapped } from "./commands/hands";
@@ -23,8 +22,6 @@ export const SPIN = {
     addMachine,
     changeMachine,
     planDay,
-    checkFloor,
-    setCheckAside,
     startRun,
     endRun,
     swapPail,

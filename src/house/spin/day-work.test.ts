@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import type { BatchAccount } from "@/core/ledger";
+import { CHECKS } from "../checklists/lists";
 import { clockIn, dayIn, daysLater } from "../language/clock";
 import { snapshot } from "../standing/snapshot";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
-import { CHECKS } from "./checks";
 import { asDayPlan, boxesFor, leftToday } from "./day-plan";
 import { framesStill } from "./day-work";
 import { gateAt } from "./gates";

@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { CHECKS, type CheckKind } from "../checklists/lists";
 import { decisions } from "../standing/decisions";
 import { snapshot } from "../standing/snapshot";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
-import { CHECKS, type CheckKind } from "./checks";
 
 const MINUTE = 60_000;
 let house: TestHouse;

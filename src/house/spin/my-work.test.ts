@@ -1,8 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { CHECKS } from "../checklists/lists";
 import { dayIn } from "../language/clock";
 import { snapshot } from "../standing/snapshot";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
-import { CHECKS } from "./checks";
 import { asDayPlan } from "./day-plan";
 import { myWork, scanOf } from "./my-work";
 import { floorView } from "./view";

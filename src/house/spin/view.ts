@@ -11,6 +11,7 @@ import {
   type Tool,
 } from "@/core/dayplan";
 import { PAIL_FULL, programme } from "@/core/extraction";
+import type { CheckKind } from "../checklists/lists";
 import { devicesAtHand } from "../devices/view";
 import { dayIn, timeOfDayIn, whenIn } from "../language/clock";
 import { minutesOf } from "../language/clock-time";
@@ -19,7 +20,6 @@ import { namesOf } from "../people/records";
 import type { Snapshot } from "../standing/snapshot";
 import { usualPailKg } from "../vessels/records";
 import type { ToldUncapped } from "./at-boxes";
-import type { CheckKind } from "./checks";
 import { DAY_ON_THE_FLOOR_MS, type DayWork, dayWork } from "./day-work";
 import { framesWaiting } from "./frames-waiting";
 import { type MeshView, meshOf } from "./gate-mesh";
@@ -29,7 +29,6 @@ import type { FloorMachine, FrameWaiting, LiveRun } from "./model";
 import { type PlansAround, plansAround } from "./plans-around";
 import { batchesClosedSince, combsOfBatches } from "./records/batches";
 import { type BinState, binsHolding, cappingsOfBatches } from "./records/cappings";
-import { type CheckAside, checksAside } from "./records/checks";
 import { gatePails, pailsFilledFrom } from "./records/gate-pails";
 import { handWork } from "./records/hand-work";
 import { givenOn, meshTold, uncappedIn, uncappedSince } from "./records/hands";
@@ -60,8 +59,6 @@ export interface FloorView extends DayWork, PlansAround {
     readonly open: boolean;
     /** Shut for the day: nothing more is spun until it is opened again. */
     readonly shut: boolean;
-    /** What does not apply here, with who said so. */
-    readonly aside: readonly CheckAside[];
   };
   readonly bins: readonly { readonly tag: string; readonly kg: string }[];
   /** What goes into the cappings by tool, % of what came in, by practice and this house's batches. */
@@ -115,7 +112,6 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
     byHand,
     cut,
     pailKg,
-    aside,
     uncapped,
     given,
     told,
@@ -133,7 +129,6 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
     handWork(db),
     cappingsOfBatches(db),
     usualPailKg(db),
-    checksAside(db),
     uncappedIn(db, openIds),
     givenOn(db, today),
     uncappedSince(db, new Date(s.now.getTime() - DAY_ON_THE_FLOOR_MS)),
@@ -188,7 +183,6 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
       closing: said("closing"),
       open: checks.at(-1)?.kind === "opening",
       shut: checks.at(-1)?.kind === "closing",
-      aside,
     },
     bins: bins.map((b: BinState) => ({ tag: b.tag, kg: massFigureG(b.grams) })),
     cappings: TOOL_NAMES.map((tool) => ({ tool, ...cappingsShare(tool, cut) })),

@@ -3,8 +3,8 @@
  * without a way here does not compile.
  */
 import type { Knex } from "knex";
+import { CHECKS } from "../checklists/lists";
 import type { CommandName } from "../commands";
-import { CHECKS } from "../spin/checks";
 import { snapshot } from "../standing/snapshot";
 
 /** A throw of the dice for one deed. */
@@ -122,6 +122,8 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
   "change-role": (d) => ({ name: "Helper", role: d.a === 1 ? "office" : "filler" }),
   "close-person": () => ({ name: "Helper" }),
   "note-uncapped": (d, s) => ({ super: comb(d, s.inBatch) }),
+  "set-check-item": (d) => ({ kind: "filler", what: `Look ${d.a}`, drop: d.b === 1 }),
+  "tick-checks": () => ({ kind: "hygiene", items: ["hands", "well"] }),
   "note-mesh": (d) => ({ what: d.a % 2 ? "clogged" : "changed" }),
   "give-work": (d) => ({ what: "machine", of: "Twenty", to: d.a === 1 ? "Helper" : "Ines" }),
   "set-parts": (d) => ({ parts: d.a % 2 ? ["materials"] : ["planners", "exchange"] }),

@@ -7,8 +7,7 @@ const loading = () => <p className="panel mb-3">Opening…</p>;
 export const DayPlanner = dynamic(() => import("./day/planner"), { ssr: false, loading });
 export const LoadArranger = dynamic(() => import("./load/arranger"), { ssr: false, loading });
 export const ResidueChart = dynamic(() => import("./residue-chart"), { ssr: false, loading });
-/** Only fetched when the opening checks or what each can do are open. */
-export const Checks = dynamic(() => import("./checks").then((m) => m.Checks), { loading });
+/** Only fetched when what each can do is open. */
 export const Skills = dynamic(() => import("./skills").then((m) => m.Skills), { loading });
 export const RunCard = dynamic(() => import("./run-card").then((m) => m.RunCard));
 export const ChooseSupers = dynamic(() => import("../choose-supers").then((m) => m.ChooseSupers), {

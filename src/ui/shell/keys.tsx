@@ -17,6 +17,7 @@ const KEYS: readonly [key: string, does: string][] = [
   ["0", "open today"],
   ["/", "to the line"],
   ["?", "this card"],
+  ["W", "what is this? at every word of the trade"],
   ["Esc", "close what is open; leave the line"],
   ["Tab, Enter", "move to the next thing, press it"],
 ];
@@ -42,7 +43,7 @@ function Listener({ onCard }: { onCard: () => void }) {
     () => {
       if (doing && document.activeElement !== document.getElementById("line")) router.push(path);
     },
-    { enabled: () => !isOpen("[role=dialog],[role=menu]"), enableOnFormTags: true },
+    { enabled: () => !isOpen("[role=dialog],[role=menu],[data-what-is-this]"), enableOnFormTags: true },
     [router, path, doing],
   );
   useEffect(() => {

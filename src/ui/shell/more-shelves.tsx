@@ -1,8 +1,10 @@
 "use client";
 
 import {
+  CircleHelp,
   FlaskConical,
   Hand,
+  ListChecks,
   Menu,
   Moon,
   OctagonPause,
@@ -22,6 +24,7 @@ import { mayLook } from "@/house/access/rights";
 import { beSilent, isSilent } from "../floor/silent";
 import { useAway, useRole } from "../people/rights";
 import { remember } from "./remember";
+import { askWhatIsThis } from "./what-is-this";
 
 const ITEM =
   "flex min-h-12 items-center gap-3 rounded px-3 outline-none no-underline data-[highlighted]:bg-go-fill";
@@ -31,6 +34,7 @@ const SHELVES = [
   { href: "/trace", label: "Trace", Icon: Route },
   { href: "/recall", label: "Recall", Icon: Siren },
   { href: "/season", label: "Season", Icon: Sprout },
+  { href: "/checks", label: "Checklists", Icon: ListChecks },
   { href: "/held", label: "Held", Icon: OctagonPause },
   { href: "/laboratory", label: "Laboratory", Icon: FlaskConical },
   { href: "/people", label: "People", Icon: UsersRound },
@@ -69,6 +73,9 @@ export function MoreShelves() {
             </DropdownMenu.Item>
           ))}
           <DropdownMenu.Separator className="my-1 border-t border-rule" />
+          <DropdownMenu.Item className={ITEM} onSelect={askWhatIsThis}>
+            <CircleHelp size={18} aria-hidden /> What is this?
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={ITEM} onSelect={() => light("day")}>
             <Sun size={18} aria-hidden /> Daylight
           </DropdownMenu.Item>

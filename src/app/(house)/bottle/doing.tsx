@@ -18,6 +18,7 @@ import type { FieldSpec } from "@/ui/fields/spec";
 import { TakeOrder } from "@/ui/out/take-order";
 import { RecordTable } from "@/ui/table/record";
 import { holdingField } from "../holding";
+import { OneChecklist } from "../one-checklist";
 
 export interface BottleSearch {
   readonly do?: string;
@@ -285,6 +286,8 @@ export async function BottleDoing({
           ]}
         />
       );
+    case "start":
+      return <OneChecklist kind="filler" />;
     case "here":
       return (
         <>

@@ -47,6 +47,7 @@ export default async function Bottle({ searchParams }: { searchParams: Promise<B
           { id: "stock", part: "materials", needs: "receive-material", label: "Jars and lids" },
         ]}
         rest={[
+          { id: "start", needs: "tick-checks", label: "Filler start" },
           { id: "scale", needs: "check-scale", label: "Check the scale" },
           { id: "off", needs: "take-jars-off", label: "Take jars off" },
           { id: "set", needs: "start-set", label: "Set honey" },

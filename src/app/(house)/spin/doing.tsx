@@ -8,9 +8,10 @@ import type { Snapshot } from "@/house/standing/snapshot";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import type { FieldSpec } from "@/ui/fields/spec";
-import { Checks, ChooseSupers, DayPlanner, LoadArranger, Skills } from "@/ui/floor";
+import { ChooseSupers, DayPlanner, LoadArranger, Skills } from "@/ui/floor";
 import { ReadingSheet } from "@/ui/room/reading-sheet";
 import { type BayDoing, doingsOf } from "../doings";
+import { OneChecklist } from "../one-checklist";
 import { ByHand } from "./by-hand";
 import { Cappings } from "./cappings";
 import { MachineForm } from "./machine-form";
@@ -32,9 +33,7 @@ const OFTEN: readonly BayDoing<Given>[] = [
     label: "Next load",
     show: ({ floor }) => (
       <>
-        {!floor.checks.open && (
-          <Checks kind="opening" said={floor.checks.opening} aside={floor.checks.aside} />
-        )}
+        {!floor.checks.open && <OneChecklist kind="opening" />}
         <LoadArranger key={floor.batch} floor={floor} />
       </>
     ),
@@ -150,13 +149,13 @@ const SELDOM: readonly BayDoing<Given>[] = [
     id: "opening",
     needs: "check-floor",
     label: "Opening check",
-    show: ({ floor }) => <Checks kind="opening" said={floor.checks.opening} aside={floor.checks.aside} />,
+    show: () => <OneChecklist kind="opening" />,
   },
   {
     id: "closing",
     needs: "check-floor",
     label: "Closing check",
-    show: ({ floor }) => <Checks kind="closing" said={floor.checks.closing} aside={floor.checks.aside} />,
+    show: () => <OneChecklist kind="closing" />,
   },
   {
     id: "cappings",

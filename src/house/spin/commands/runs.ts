@@ -2,6 +2,7 @@ import type { Knex } from "knex";
 import { z } from "zod";
 import { TOOLS, type Tool } from "@/core/dayplan";
 import { FRAME_KNOWN, honeyInFrameKg, judgeLoad, OUT_SHARE } from "@/core/extraction";
+import { mustBeOpened } from "../../checklists/commands/check-floor";
 import { refuse } from "../../language/errors";
 import { choice, count, massKgOrNone, number, tag, tempC, text } from "../../language/fields";
 import { massG } from "../../language/shown";
@@ -18,7 +19,6 @@ import {
   turningIn,
   turningNow,
 } from "../records/runs";
-import { mustBeOpened } from "./check-floor";
 
 const frame = z.strictObject({
   super: tag("super"),

@@ -4,8 +4,9 @@ import { refuse } from "../../language/errors";
 import { choice, text } from "../../language/fields";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
-import { CHECKS, type CheckKind } from "../checks";
-import { checksAside, checksSince } from "../records/checks";
+import { itemsOf } from "../items";
+import { CHECK_KINDS, CHECK_TITLES, CHECKS, type CheckKind, WHOLE } from "../lists";
+import { checksAside, checksSince, ownItems } from "../records";
 
 export const checkFloor = defineCommand({
   name: "check-floor",
@@ -13,14 +14,12 @@ export const checkFloor = defineCommand({
   who: ANY_HAND,
   undo: "counter-entry",
   input: z.strictObject({
-    kind: choice("The check", ["opening", "closing"]),
-    items: z.array(z.string(), { error: "Tick what was looked at." }).max(12),
+    kind: choice("The check", WHOLE),
+    items: z.array(z.string(), { error: "Tick what was looked at." }).max(60),
   }),
   async run(work, input) {
-    const aside = (await checksAside(work.tx)).filter((a) => a.kind === input.kind);
-    const missing = CHECKS[input.kind].filter(
-      (c) => !input.items.includes(c.id) && !aside.some((a) => a.item === c.id),
-    );
+    const list = itemsOf(input.kind, await checksAside(work.tx), await ownItems(work.tx));
+    const missing = list.filter((c) => !input.items.includes(c.id));
     if (missing.length > 0)
       refuse(
         "not-all",
@@ -29,7 +28,7 @@ export const checkFloor = defineCommand({
       );
     await work.state("floor_check", {
       kind: input.kind,
-      items: CHECKS[input.kind].map((c) => c.id).filter((id) => input.items.includes(id)),
+      items: list.map((c) => c.id),
       who: work.actor.name,
       at: work.at,
     });
@@ -45,7 +44,7 @@ export const setCheckAside = defineCommand({
   who: ["lead", "floor"],
   undo: "counter-entry",
   input: z.strictObject({
-    kind: choice("The check", ["opening", "closing"]),
+    kind: choice("The check", CHECK_KINDS),
     item: text("What is looked at", 20),
     /** False takes it up again. */
     aside: z.boolean().default(true),
@@ -63,8 +62,8 @@ export const setCheckAside = defineCommand({
   },
   say: ({ what }, { kind, aside }) =>
     aside
-      ? `${kind === "opening" ? "Opening" : "Closing"} check: "${what}" does not apply here.`
-      : `${kind === "opening" ? "Opening" : "Closing"} check: "${what}" is looked at again.`,
+      ? `${CHECK_TITLES[kind]}: "${what}" does not apply here.`
+      : `${CHECK_TITLES[kind]}: "${what}" is looked at again.`,
 });
 
 /** No frame goes in before the floor was looked over, today or in this shift. */

@@ -1,0 +1,33 @@
+"use client";
+
+import dynamic from "next/dynamic";
+import { Suspense, useEffect, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+
+const Overlay = dynamic(() => import("../glossary/overlay").then((m) => m.WhatIsThisOverlay));
+
+const ASKED = "aumbry-what-is-this";
+
+/** Asks it of the screen that is open. */
+export const askWhatIsThis = (): void => {
+  dispatchEvent(new Event(ASKED));
+};
+
+/** "What is this?", by its key or from the shelves behind the strip's end; fetched only when it is asked. */
+export function WhatIsThis() {
+  const [on, setOn] = useState(false);
+  const free = () => document.querySelector("[role=dialog]") === null;
+  useEffect(() => {
+    const ask = () => setOn(true);
+    addEventListener(ASKED, ask);
+    return () => removeEventListener(ASKED, ask);
+  }, []);
+  useHotkeys("w", () => setOn((now) => !now), { enabled: free, preventDefault: true, useKey: true }, []);
+  useHotkeys("escape", () => setOn(false), { enabled: () => on && free(), enableOnFormTags: true }, [on]);
+  if (!on) return null;
+  return (
+    <Suspense>
+      <Overlay onEnd={() => setOn(false)} />
+    </Suspense>
+  );
+}
