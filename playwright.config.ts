@@ -17,7 +17,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     // A browser that keeps screens is tried where that is the matter.
     serviceWorkers: "block",
-    trace: "retain-on-failure",
+    // A trace draws every step twice over: it is kept where something is tried again.
+    trace: "on-first-retry",
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
       args: [

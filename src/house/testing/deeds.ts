@@ -571,6 +571,7 @@ const OFTEN: Readonly<Record<string, number>> = {
   "fill-bin": 12,
   "drain-bin": 14,
   "weigh-wax": 5,
+  "close-batch": 4,
   "record-loss": 6,
   "issue-lot": 18,
   "send-jars": 14,
