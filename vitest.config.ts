@@ -37,6 +37,8 @@ export default defineConfig({
           ],
           environment: "node",
           globalSetup: ["src/db/testing/template.ts"],
+          // What the house is made of is read once a worker, not once a file; every test has a database of its own.
+          isolate: false,
           testTimeout: 120_000,
           hookTimeout: 120_000,
         },
