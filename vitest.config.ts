@@ -1,3 +1,4 @@
+import { availableParallelism } from "node:os";
 import { fileURLToPath } from "node:url";
 import { defineConfig } from "vitest/config";
 
@@ -7,7 +8,7 @@ export default defineConfig({
   resolve: { alias },
   test: {
     // A test that waits for its database leaves the machine to another.
-    maxWorkers: "100%",
+    maxWorkers: availableParallelism() + 1,
     projects: [
       {
         resolve: { alias },
