@@ -1,0 +1,255 @@
+/**
+ * A practice day as a finite game under uncertainty: what is true is drawn once and hidden, moves cost and show
+ * something, and the best that the same knowledge allows is computed by looking at every way it can go (backward
+ * induction over beliefs; Astrom 1965, from memory of it).
+ */
+import { DomainError } from "../domain-error";
+import { seeded } from "../statistics/seeded";
+
+/** What a move costs, in kilograms of honey as good as lost, by its kind. */
+export const PARTS = ["lost", "risk", "time", "giveAway", "broken"] as const;
+export type Part = (typeof PARTS)[number];
+export type Cost = Readonly<Partial<Record<Part, number>>>;
+
+/** What a move shows, with its chance under what is true, and where the game stands then; null where it is over. */
+export interface Seen<S> {
+  readonly p: number;
+  readonly says: string;
+  readonly next: S | null;
+}
+
+export interface Problem<S, H> {
+  /** What may be true, each as likely as another beforehand. */
+  readonly truths: readonly H[];
+  readonly start: S;
+  /** The moves there are where the game stands; never none. They must come to an end. */
+  readonly moves: (at: S) => readonly string[];
+  /** Chances of what is seen add up to 1. */
+  readonly seen: (at: S, move: string, truth: H) => readonly Seen<S>[];
+  /** Kilograms, none negative. "risk" is what depends on the truth, the others are known beforehand or counted. */
+  readonly cost: (at: S, move: string, truth: H) => Cost;
+}
+
+/** How likely each truth is, by all that was seen; adds up to 1. */
+export type Belief = readonly number[];
+
+export const costSum = (cost: Cost): number => PARTS.reduce((sum, part) => sum + (cost[part] ?? 0), 0);
+
+const plus = (a: Cost, b: Cost, times = 1): Cost =>
+  Object.fromEntries(
+    PARTS.flatMap((part) => {
+      const sum = (a[part] ?? 0) + times * (b[part] ?? 0);
+      return sum === 0 ? [] : [[part, sum]];
+    }),
+  );
+
+export const noBelief = (problem: Pick<Problem<never, unknown>, "truths">): Belief =>
+  problem.truths.map(() => 1 / problem.truths.length);
+
+/** What is believed after a move showed something (Bayes). @throws DomainError where that could not be seen */
+export function believing<S, H>(
+  problem: Problem<S, H>,
+  at: S,
+  belief: Belief,
+  move: string,
+  says: string,
+): Belief {
+  const weights = problem.truths.map(
+    (truth, i) =>
+      (belief[i] as number) *
+      ((belief[i] as number) > 0
+        ? problem.seen(at, move, truth).reduce((p, s) => p + (s.says === says ? s.p : 0), 0)
+        : 0),
+  );
+  const sum = weights.reduce((a, b) => a + b, 0);
+  if (!(sum > 0)) throw new DomainError("not-seen", `After "${move}" nobody can see "${says}".`);
+  return weights.map((w) => w / sum);
+}
+
+/** What a move comes to be expected, and the best that follows it. */
+export interface Foreseen {
+  readonly move: string;
+  /** kg as good as lost, by part. */
+  readonly cost: Cost;
+  readonly kg: number;
+}
+
+/** More knots than this are looked at by no game here; one that has more is refused, not cut short. */
+const MOST_KNOTS = 400_000;
+
+/** Looks at every way a game can go; what was once looked at is kept. `pick` chooses among the ways on. */
+class Lookahead<S, H> {
+  private readonly known = new Map<string, readonly Foreseen[]>();
+  private knots = 0;
+
+  constructor(
+    private readonly problem: Problem<S, H>,
+    private readonly pick: (ways: readonly Foreseen[]) => Foreseen,
+  ) {}
+
+  ways(at: S, belief: Belief): readonly Foreseen[] {
+    const key = `${JSON.stringify(at)} ${belief.map((b) => b.toFixed(9)).join(" ")}`;
+    const before = this.known.get(key);
+    if (before) return before;
+    this.knots += 1;
+    if (this.knots > MOST_KNOTS)
+      throw new DomainError("too-large", "The game is too large to be looked through.");
+    const ways = this.problem.moves(at).map((move): Foreseen => {
+      let cost: Cost = {};
+      const shown = new Map<string, { p: number; next: S | null; weights: number[] }>();
+      for (const [i, truth] of this.problem.truths.entries()) {
+        const weight = belief[i] as number;
+        if (weight <= 0) continue;
+        cost = plus(cost, this.problem.cost(at, move, truth), weight);
+        for (const { p, says, next } of this.problem.seen(at, move, truth)) {
+          if (p <= 0) continue;
+          let one = shown.get(says);
+          if (!one) {
+            one = { p: 0, next, weights: belief.map(() => 0) };
+            shown.set(says, one);
+          }
+          one.p += weight * p;
+          one.weights[i] = (one.weights[i] as number) + weight * p;
+        }
+      }
+      for (const { p, next, weights } of shown.values())
+        if (next !== null)
+          cost = plus(
+            cost,
+            this.pick(
+              this.ways(
+                next,
+                weights.map((w) => w / p),
+              ),
+            ).cost,
+            p,
+          );
+      return { move, cost, kg: costSum(cost) };
+    });
+    this.known.set(key, ways);
+    return ways;
+  }
+}
+
+const least = (ways: readonly Foreseen[]): Foreseen => ways.reduce((a, b) => (b.kg < a.kg - 1e-12 ? b : a));
+const most = (ways: readonly Foreseen[]): Foreseen => ways.reduce((a, b) => (b.kg > a.kg ? b : a));
+
+export interface Judge<S> {
+  /** Each move there is with what it comes to when everything after it is done as well as can be. */
+  readonly ways: (at: S, belief: Belief) => readonly Foreseen[];
+  readonly best: Foreseen;
+  /** What the worst way through the whole game would be expected to cost, kg. */
+  readonly worstKg: number;
+}
+
+/** @throws DomainError for a game too large to be looked through */
+export function judge<S, H>(problem: Problem<S, H>): Judge<S> {
+  const looked = new Lookahead(problem, least);
+  const belief = noBelief(problem as never);
+  return {
+    ways: (at, now) => looked.ways(at, now),
+    best: least(looked.ways(problem.start, belief)),
+    worstKg: most(new Lookahead(problem, most).ways(problem.start, belief)).kg,
+  };
+}
+
+export interface Decision<S> {
+  readonly at: S;
+  readonly move: string;
+  readonly says: string;
+  readonly belief: Belief;
+  /** What was known to come of it, and of the best there was. */
+  readonly chosen: Foreseen;
+  readonly best: Foreseen;
+  /** What it cost in the end, by what was true. */
+  readonly cost: Cost;
+}
+
+export interface Played<S> {
+  readonly decisions: readonly Decision<S>[];
+  /** Where it stands; null when it is over. */
+  readonly at: S | null;
+  readonly belief: Belief;
+  readonly truth: number;
+}
+
+/** One truth by a seed, and chances of its own for each step: the same moves show the same again. */
+const drawn = (seed: number, step: number): number => {
+  const chance = seeded((seed ^ Math.imul(step + 1, 0x9e3779b1)) >>> 0);
+  chance.next();
+  return chance.next();
+};
+
+/** A game of a seed as far as these moves bring it. @throws DomainError for a move that is not to be had */
+export function play<S, H>(
+  problem: Problem<S, H>,
+  judging: Judge<S>,
+  seed: number,
+  moves: readonly string[],
+): Played<S> {
+  const truth = Math.min(problem.truths.length - 1, Math.floor(drawn(seed, 0) * problem.truths.length));
+  const real = problem.truths[truth] as H;
+  let at: S | null = problem.start;
+  let belief = noBelief(problem as never);
+  const decisions: Decision<S>[] = [];
+  for (const [i, move] of moves.entries()) {
+    if (at === null) throw new DomainError("over", "The game is over.");
+    const ways = judging.ways(at, belief);
+    const chosen = ways.find((w) => w.move === move);
+    if (!chosen) throw new DomainError("no-such-move", `"${move}" is not to be had here.`);
+    let left = drawn(seed, i + 1);
+    const seen = problem.seen(at, move, real);
+    const shown =
+      seen.find((s) => {
+        left -= s.p;
+        return left < 0;
+      }) ?? (seen.at(-1) as Seen<S>);
+    decisions.push({
+      at,
+      move,
+      says: shown.says,
+      belief,
+      chosen,
+      best: least(ways),
+      cost: problem.cost(at, move, real),
+    });
+    if (shown.next !== null) belief = believing(problem, at, belief, move, shown.says);
+    at = shown.next;
+  }
+  return { decisions, at, belief, truth };
+}
+
+export interface Score {
+  /** 100 where every decision was the best that could be known, 0 where the whole was the worst. */
+  readonly points: number;
+  /** What the decisions cost beyond the best that was known, kg as good as lost. */
+  readonly beyondKg: number;
+  /** The same by part; a part may be under nothing where another was paid for it. */
+  readonly beyond: Cost;
+  /** What it came to in the end, luck included. */
+  readonly came: Cost;
+  /** The decisions that cost most, the dearest first. */
+  readonly dearest: readonly number[];
+}
+
+const DEAR_KG = 0.05;
+
+/** Judged by what was knowable at each step, never by how it came out. */
+export function score<S>(judging: Judge<S>, played: Played<S>): Score {
+  const by = played.decisions.map((d) => plus(d.chosen.cost, d.best.cost, -1));
+  const kg = by.map((c) => Math.max(0, costSum(c)));
+  const beyondKg = kg.reduce((a, b) => a + b, 0);
+  const room = Math.max(1e-9, judging.worstKg - judging.best.kg);
+  return {
+    points: Math.round(100 * (1 - Math.min(1, beyondKg / room))),
+    beyondKg,
+    beyond: by.reduce((a, b) => plus(a, b), {}),
+    came: played.decisions.reduce((a, d) => plus(a, d.cost), {} as Cost),
+    dearest: kg
+      .map((k, i) => ({ k, i }))
+      .filter(({ k }) => k > DEAR_KG)
+      .sort((a, b) => b.k - a.k)
+      .slice(0, 2)
+      .map(({ i }) => i),
+  };
+}
