@@ -39,13 +39,13 @@ async function serve(
   children: Map<string, ChildProcess>,
   {
     at,
-    program = "src/server/serve.ts",
+    program = ".next/serve.mjs",
     folder = process.cwd(),
     tries = 3,
   }: { at?: number; program?: string; folder?: string; tries?: number } = {},
 ): Promise<string> {
   const port = at ?? (await freePort());
-  const child = spawn(process.execPath, ["--import", "tsx", program], {
+  const child = spawn(process.execPath, [program], {
     cwd: folder,
     env: {
       ...process.env,
@@ -95,7 +95,7 @@ class Application {
         running.once("message", () => resolve());
         running.send({ databaseUrl });
       });
-    } else this.url = await serve(databaseUrl, this.children, { program: "e2e/served.ts" });
+    } else this.url = await serve(databaseUrl, this.children, { program: ".next/served.mjs" });
     return { url: this.url, child: this.children.get(this.url) as ChildProcess };
   }
 

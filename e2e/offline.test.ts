@@ -170,9 +170,9 @@ async function newerVersion(): Promise<{ folder: string; version: string }> {
   for (const name of await readdir(".next"))
     if (name !== "house-worker.js") await symlink(join(here, ".next", name), join(folder, ".next", name));
   const worker = await readFile(".next/house-worker.js", "utf8");
-  const [named, old = ""] =
-    /aumbry-files-([0-9a-f]{12})/.exec(worker) ?? /"([0-9a-f]{12})"/.exec(worker) ?? [];
-  if (!named) throw new Error("The worker does not say which version it is.");
+  // The one name of twelve hex digits in it is its version.
+  const [old] = /[0-9a-f]{12}(?=`|")/.exec(worker) ?? [];
+  if (!old) throw new Error("The worker does not say which version it is.");
   const version = `${old.slice(0, 9)}new`;
   await writeFile(join(folder, ".next/house-worker.js"), worker.replaceAll(old, version));
   return { folder, version };

@@ -24,7 +24,7 @@ export class Copy {
   ) {}
 
   async start(): Promise<void> {
-    const child = spawn(process.execPath, ["--import", "tsx", "src/server/serve.ts"], {
+    const child = spawn(process.execPath, [".next/serve.mjs"], {
       env: {
         ...process.env,
         DATABASE_URL: this.databaseUrl,
