@@ -31,6 +31,7 @@ export default defineConfig({
           name: "house",
           include: [
             "src/house/**/*.test.ts",
+            "src/practice/**/*.test.ts",
             "src/db/**/*.test.ts",
             "src/demo/**/*.test.ts",
             "src/app/**/*.test.ts",

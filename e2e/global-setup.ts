@@ -3,7 +3,8 @@ import { connect, letIn, lookAtTables, migrate } from "@/db";
 import { APPLICATION, asApplication, testServerUrl } from "@/db/testing/clone";
 import { loadDemo } from "@/demo";
 import { openTheDoor } from "@/house/testing/door";
-import { DEMO, EMPTY, NOBODY_YET } from "./house";
+import { makePractice } from "@/practice/database";
+import { DEMO, EMPTY, NOBODY_YET, PRACTICE } from "./house";
 
 /** Making a house takes its time. */
 const PATIENT = { patient: true, most: 2 };
@@ -25,5 +26,10 @@ export default async function globalSetup(): Promise<void> {
   const owner = connect(testServerUrl(DEMO), PATIENT);
   await lookAtTables(owner);
   await owner.destroy();
+  await admin.raw(`create database ${PRACTICE}`);
+  const practice = connect(testServerUrl(PRACTICE), PATIENT);
+  await makePractice(practice, APPLICATION);
+  await practice.destroy();
+  process.env.AUMBRY_PRACTICE_URL = asApplication(testServerUrl(PRACTICE));
   await admin.destroy();
 }

@@ -9,6 +9,8 @@ import { cookieOf } from "@/house/testing/door";
 
 export const EMPTY = "aumbry_e2e_empty";
 export const DEMO = "aumbry_e2e_demo";
+/** One practice house for all: it is nobody's. */
+export const PRACTICE = "aumbry_e2e_practice";
 /** Whoever is in a house that has no crew yet leads it. */
 export const NOBODY_YET = "nobody";
 

@@ -5,6 +5,7 @@
 import { closeDatabase, connect, database, letIn, lookAtTables, migrate } from "@/db";
 import { loadDemo } from "@/demo";
 import { sealForward } from "@/house/ledger/seal-forward";
+import { makePractice } from "@/practice/database";
 
 const applicationUrl = process.env.DATABASE_URL ?? "";
 const ownerUrl = process.env.AUMBRY_OWNER_URL ?? applicationUrl;
@@ -17,6 +18,12 @@ if (sealed > 0) console.log(`· ${sealed} earlier entries sealed with all they m
 if (process.argv.includes("--demo")) {
   const loaded = await loadDemo(database(), new Date(), (text) => console.log(`· demo house: ${text}`));
   if (!loaded) console.log("· the demo house is there already; it is kept as it stands");
+}
+// The practice house is a database of its own: nothing that is played can reach this one.
+if (process.env.AUMBRY_PRACTICE_OWNER_URL) {
+  const practice = connect(process.env.AUMBRY_PRACTICE_OWNER_URL, { patient: true, most: 1 });
+  await makePractice(practice, decodeURIComponent(new URL(applicationUrl).username));
+  await practice.destroy();
 }
 await lookAtTables(owner);
 await owner.destroy();

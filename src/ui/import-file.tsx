@@ -190,7 +190,7 @@ export function ImportFile() {
         <textarea
           id="csv-pasted"
           rows={pasted === "" ? 2 : Math.min(12, pasted.split("\n", 13).length + 1)}
-          className="w-full font-mono text-[15px]"
+          className="w-full rounded border border-edge bg-shelf p-2 font-mono text-[15px]"
           placeholder="Copy the cells there, with or without their heads, and paste them here"
           value={pasted}
           onChange={(e) => {

@@ -19,8 +19,10 @@ export interface Seen<S> {
 }
 
 export interface Problem<S, H> {
-  /** What may be true, each as likely as another beforehand. */
+  /** What may be true. */
   readonly truths: readonly H[];
+  /** How likely each is beforehand, adding up to 1; left out, each as likely as another. */
+  readonly chances?: readonly number[];
   readonly start: S;
   /** The moves there are where the game stands; never none. They must come to an end. */
   readonly moves: (at: S) => readonly string[];
@@ -43,8 +45,14 @@ const plus = (a: Cost, b: Cost, times = 1): Cost =>
     }),
   );
 
-export const noBelief = (problem: Pick<Problem<never, unknown>, "truths">): Belief =>
-  problem.truths.map(() => 1 / problem.truths.length);
+/** What is believed before anything was seen. */
+export const noBelief = ({
+  truths,
+  chances,
+}: {
+  readonly truths: readonly unknown[];
+  readonly chances?: readonly number[] | undefined;
+}): Belief => chances ?? truths.map(() => 1 / truths.length);
 
 /** What is believed after a move showed something (Bayes). @throws DomainError where that could not be seen */
 export function believing<S, H>(
@@ -145,7 +153,7 @@ export interface Judge<S> {
 /** @throws DomainError for a game too large to be looked through */
 export function judge<S, H>(problem: Problem<S, H>): Judge<S> {
   const looked = new Lookahead(problem, least);
-  const belief = noBelief(problem as never);
+  const belief = noBelief(problem);
   return {
     ways: (at, now) => looked.ways(at, now),
     best: least(looked.ways(problem.start, belief)),
@@ -187,10 +195,15 @@ export function play<S, H>(
   seed: number,
   moves: readonly string[],
 ): Played<S> {
-  const truth = Math.min(problem.truths.length - 1, Math.floor(drawn(seed, 0) * problem.truths.length));
+  let chance = drawn(seed, 0);
+  const found = noBelief(problem).findIndex((p) => {
+    chance -= p;
+    return chance < 0;
+  });
+  const truth = found === -1 ? problem.truths.length - 1 : found;
   const real = problem.truths[truth] as H;
   let at: S | null = problem.start;
-  let belief = noBelief(problem as never);
+  let belief = noBelief(problem);
   const decisions: Decision<S>[] = [];
   for (const [i, move] of moves.entries()) {
     if (at === null) throw new DomainError("over", "The game is over.");

@@ -345,7 +345,7 @@ export const TERMS = {
     see: ["strain"],
   },
   settle: {
-    written: ["settle", "settles", "settling", "settled"],
+    written: ["settle", "settling", "settled"],
     means:
       "Stand still so that wax and air rise. How long depends on how warm the honey is and how deep it stands.",
     source: "Stokes' law, with honey's viscosity by temperature and water",

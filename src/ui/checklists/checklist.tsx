@@ -24,6 +24,7 @@ export function Checklist({ list, edit = false }: { list: ChecklistView; edit?: 
     useMay("set-check-item"),
   ];
   const [more, setMore] = useState("");
+  const [changing, setChanging] = useState(false);
   const title = CHECK_TITLES[kind];
   return (
     <form
@@ -66,7 +67,7 @@ export function Checklist({ list, edit = false }: { list: ChecklistView; edit?: 
                 )}
               </span>
             </Tick>
-            {edit && c.own && mayAdd && (
+            {changing && c.own && (
               <button
                 type="button"
                 className={QUIET}
@@ -128,13 +129,22 @@ export function Checklist({ list, edit = false }: { list: ChecklistView; edit?: 
               />
             </label>
           )}
-          <button type="submit" className="do min-h-14">
+          <button type="submit" className="do min-h-14" data-quiet={left === 0 ? "" : undefined}>
             {whole ? `${title} done` : "Tick these"}
           </button>
         </div>
       )}
       <SaysStanding standing={standing} />
-      {edit && mayAdd && (
+      {edit && mayAdd && !changing && (
+        <button
+          type="button"
+          className="min-h-12 px-2 font-semibold underline underline-offset-4"
+          onClick={() => setChanging(true)}
+        >
+          Change this list
+        </button>
+      )}
+      {changing && (
         <div className="mt-3 flex flex-wrap items-end gap-4 border-t border-rule pt-3">
           <label className="field block min-w-56 flex-1">
             <span className="mb-1 block text-[15px] font-semibold">Look at this too</span>

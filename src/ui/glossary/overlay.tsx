@@ -126,7 +126,7 @@ function Marked({ mark }: { mark: Mark }) {
   return (
     <Popover.Root onOpenChange={(open) => open && setOf(mark.key)}>
       <Popover.Trigger
-        className="pointer-events-auto fixed cursor-help rounded border-b-[3px] border-dotted border-go bg-go-fill/40 data-[state=open]:bg-go-fill/70"
+        className="pointer-events-auto fixed cursor-help rounded border-b-[3px] border-dotted border-go hover:outline-2 hover:outline-go data-[state=open]:outline-3 data-[state=open]:outline-go"
         aria-label={`What is this: ${name}`}
         style={{
           left: mark.left - 3,

@@ -3,6 +3,7 @@
 import {
   CircleHelp,
   FlaskConical,
+  GraduationCap,
   Hand,
   ListChecks,
   Menu,
@@ -37,6 +38,7 @@ const SHELVES = [
   { href: "/checks", label: "Checklists", Icon: ListChecks },
   { href: "/held", label: "Held", Icon: OctagonPause },
   { href: "/laboratory", label: "Laboratory", Icon: FlaskConical },
+  { href: "/practice", label: "Practice", Icon: GraduationCap },
   { href: "/people", label: "People", Icon: UsersRound },
   { href: "/set-up", label: "Set-up", Icon: Settings },
 ] as const;

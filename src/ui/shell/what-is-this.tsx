@@ -23,7 +23,15 @@ export function WhatIsThis() {
     return () => removeEventListener(ASKED, ask);
   }, []);
   useHotkeys("w", () => setOn((now) => !now), { enabled: free, preventDefault: true, useKey: true }, []);
-  useHotkeys("escape", () => setOn(false), { enabled: () => on && free(), enableOnFormTags: true }, [on]);
+  useEffect(() => {
+    if (!on) return;
+    // Before anything open over the page hears it and is closed by it: then the key was for that.
+    const end = (e: KeyboardEvent) => {
+      if (e.key === "Escape" && document.querySelector("[role=dialog]") === null) setOn(false);
+    };
+    addEventListener("keydown", end, { capture: true });
+    return () => removeEventListener("keydown", end, { capture: true });
+  }, [on]);
   if (!on) return null;
   return (
     <Suspense>

@@ -1,0 +1,133 @@
+import { randomBytes } from "node:crypto";
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import type { Knex } from "knex";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { playedTo, playThrough, SCENARIOS, scenarioById, scoreOf } from "@/core/practice";
+import { connect } from "@/db";
+import { APPLICATION, asApplication, testServerUrl } from "@/db/testing/clone";
+import { makePractice } from "./database";
+import { begin, bestRuns, look, move } from "./games";
+
+let admin: Knex;
+let db: Knex;
+const name = `aumbry_test_practice_${randomBytes(5).toString("hex")}`;
+beforeAll(async () => {
+  admin = connect(testServerUrl("postgres"), { patient: true, most: 1 });
+  await admin.raw(`create database ${name}`);
+  const owner = connect(testServerUrl(name), { patient: true, most: 1 });
+  await makePractice(owner, APPLICATION);
+  // Made twice is made once.
+  await makePractice(owner, APPLICATION);
+  await owner.destroy();
+  db = connect(asApplication(testServerUrl(name)), { patient: true, most: 4 });
+});
+afterAll(async () => {
+  await db.destroy();
+  await admin.raw(`drop database if exists ${name} with (force)`);
+  await admin.destroy();
+});
+
+const later = (s: number) => new Date(Date.now() + s * 1000);
+
+describe("a practice day", () => {
+  it.each(SCENARIOS.map((s) => s.id))(
+    "%s is played to its end as its core plays it, and scored alike",
+    async (id) => {
+      const scenario = scenarioById(id) as (typeof SCENARIOS)[number];
+      const best = playThrough(scenario, 4711, "best");
+      const game = await begin(db, id, "Ines", 4711);
+      let nth = 1;
+      for (const d of best.decisions) {
+        const view = await look(db, game);
+        expect(view.over).toBeNull();
+        // What is true is told to nobody before it is over.
+        expect(JSON.stringify(view)).not.toMatch(/"seed"|"truth"|"was"/);
+        await move(db, game, { nth: nth++, move: d.move, who: "Ines" });
+      }
+      const { over } = await look(db, game);
+      expect(over?.points).toBe(100);
+      expect(over?.was).toHaveLength(scenario.was(scenario.problem.truths[best.truth] as never).length);
+    },
+  );
+
+  it("goes on while nobody decides, in nobody's name, and not beyond its end", async () => {
+    const game = await begin(db, "recall", "Ines", 5);
+    expect((await look(db, game, later(10))).seen).toEqual([]);
+    const after = await look(db, game, later(65));
+    expect(after.seen.map((s) => [s.who, s.did])).toEqual([
+      ["", "Wait"],
+      ["", "Wait"],
+      ["", "Wait"],
+    ]);
+    // The last ones must be decided by somebody.
+    const late = await look(db, game, later(100_000));
+    expect(late.seen).toHaveLength(4);
+    expect(late.leftS).toBeNull();
+    const done = await move(db, game, { nth: 5, move: "all", who: "Odile" }, later(100_001));
+    const scenario = scenarioById("recall") as (typeof SCENARIOS)[number];
+    const told = scoreOf(scenario, playedTo(scenario, 5, ["wait", "wait", "wait", "wait", "all"]));
+    expect(done.over).toMatchObject({ points: told.points, beyondKg: told.beyondKg });
+    expect(done.over?.dearest.length).toBe(2);
+  });
+
+  it("two tablets that decide at once make one move, and both are told", async () => {
+    const game = await begin(db, "holds-up", "Ines", 9);
+    const asked = ["look-bench", "look-strainer"].map((m, i) =>
+      move(db, game, { nth: 1, move: m, who: i ? "Odile" : "Ines" }).then(
+        () => "made",
+        (fault: { code: string }) => fault.code,
+      ),
+    );
+    expect((await Promise.all(asked)).sort()).toEqual(["made", "moved-on"]);
+    expect((await look(db, game)).seen).toHaveLength(1);
+  });
+
+  it.each([
+    [{ nth: 1, move: "fly" }, "no-such-move"],
+    [{ nth: 3, move: "weigh" }, "moved-on"],
+  ])("%j is refused in words", async (asked, code) => {
+    const game = await begin(db, "odd-load", "Ines", 1);
+    await expect(move(db, game, { ...asked, who: "Ines" })).rejects.toMatchObject({ code });
+  });
+
+  it("one that is over, none at all, and a scenario there is not, are said", async () => {
+    const game = await begin(db, "odd-load", "Ines", 1);
+    await move(db, game, { nth: 1, move: "fast", who: "Ines" });
+    await expect(move(db, game, { nth: 2, move: "fast", who: "Ines" })).rejects.toMatchObject({
+      code: "over",
+    });
+    for (const id of ["", "x'; drop table game", "00000000-0000-0000-0000-000000000000"])
+      await expect(look(db, id)).rejects.toMatchObject({ code: "unknown-game" });
+    await expect(begin(db, "chess", "Ines")).rejects.toMatchObject({ code: "unknown-scenario" });
+  });
+
+  it("best runs are kept by person; a crew's is everybody's who moved in it", async () => {
+    const game = await begin(db, "odd-load", "Ines", 77);
+    await move(db, game, { nth: 1, move: "weigh", who: "Bram" });
+    await move(db, game, { nth: 2, move: "spread", who: "Wilma" });
+    await move(db, game, { nth: 3, move: "fast", who: "Bram" });
+    const own = (await bestRuns(db)).filter((b) => b.scenario === "odd-load");
+    const points = own.find((b) => b.who === "Bram")?.points;
+    expect(points).toBe((await look(db, game)).over?.points);
+    expect(own.find((b) => b.who === "Wilma")?.points).toBe(points);
+    expect(new Set(own.map((b) => b.who)).size).toBe(own.length);
+  });
+});
+
+describe("the practice house", () => {
+  it("knows nothing of the house but how to say a figure, and holds no way to its records", () => {
+    const folder = "src/practice";
+    for (const file of readdirSync(folder).filter((f) => f.endsWith(".ts") && !f.includes(".test."))) {
+      const text = readFileSync(join(folder, file), "utf8");
+      const from = [...text.matchAll(/from "(@\/[^"]{1,200})"/g)].map(([, to = ""]) => to);
+      for (const to of from) expect(["@/core/practice", "@/db", "@/house/language/shown"]).toContain(to);
+      expect(text).not.toMatch(/\bDATABASE_URL\b|houseDatabase|writingDatabase|\bdatabase\(\)/);
+    }
+  });
+
+  it("lets the application play and nothing else: what was done is not changed", async () => {
+    await expect(db("move").update({ who: "nobody" })).rejects.toThrow("permission denied");
+    await expect(db("game").delete()).rejects.toThrow("permission denied");
+  });
+});
