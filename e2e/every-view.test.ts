@@ -19,6 +19,7 @@ const VIEWS = [
   "/spin?do=cappings",
   "/spin?do=opening",
   "/spin?do=skills",
+  "/spin?do=what-if",
   "/spin?do=hand",
   "/settle",
   "/settle?do=strain",

@@ -69,8 +69,8 @@ const parts = (cost: Cost) =>
 /** A practice day is told in kilograms and degrees Celsius; read it is in the units of whoever reads. */
 const asRead = (text: string): string =>
   text
-    .replace(/(\d+(?:\.\d+)?) kg\b/g, (_, n: string) => mass(Number(n), n.includes(".") ? 1 : 0))
-    .replace(/(\d+(?:\.\d+)?) °C/g, (_, n: string) => temp(Number(n), 0));
+    .replace(/\b(\d{1,5}(?:\.\d{1,3})?) kg\b/g, (_, n: string) => mass(Number(n), n.includes(".") ? 1 : 0))
+    .replace(/\b(\d{1,3}(?:\.\d{1,3})?) °C/g, (_, n: string) => temp(Number(n), 0));
 
 function overView(scenario: Scenario, played: Played<At>): OverView {
   const told = scoreOf(scenario, played);

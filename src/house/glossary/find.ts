@@ -8,7 +8,7 @@ const BY_WRITTEN: ReadonlyMap<string, TermKey> = new Map(
 );
 
 /** Plain alternatives between two ends of words: it reads a text once. */
-const ANY = new RegExp(
+export const ANY_TERM = new RegExp(
   `(?<![\\p{L}\\p{N}])(?:${[...BY_WRITTEN.keys()]
     .sort((a, b) => b.length - a.length)
     .map(escaped)
@@ -25,7 +25,7 @@ export interface Found {
 /** @param most no more than so many are looked for */
 export function termsIn(text: string, most = 40): Found[] {
   const found: Found[] = [];
-  for (const match of text.matchAll(ANY)) {
+  for (const match of text.matchAll(ANY_TERM)) {
     const key = BY_WRITTEN.get(match[0].toLowerCase());
     if (key) found.push({ key, from: match.index, to: match.index + match[0].length });
     if (found.length >= most) break;

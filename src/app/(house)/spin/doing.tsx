@@ -15,8 +15,16 @@ import { OneChecklist } from "../one-checklist";
 import { ByHand } from "./by-hand";
 import { Cappings } from "./cappings";
 import { MachineForm } from "./machine-form";
+import { WhatIfWeHad } from "./what-if";
 
-export type SpinSearch = { do?: string; super?: string; supers?: string; batch?: string; machine?: string };
+export type SpinSearch = {
+  do?: string;
+  super?: string;
+  supers?: string;
+  batch?: string;
+  machine?: string;
+  day?: string;
+};
 
 interface Given {
   readonly s: Snapshot;
@@ -156,6 +164,13 @@ const SELDOM: readonly BayDoing<Given>[] = [
     needs: "check-floor",
     label: "Closing check",
     show: () => <OneChecklist kind="closing" />,
+  },
+  {
+    id: "what-if",
+    part: "planners",
+    needs: "plan-day",
+    label: "What if we had",
+    show: ({ search }) => <WhatIfWeHad day={search.day} />,
   },
   {
     id: "cappings",

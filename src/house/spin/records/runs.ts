@@ -53,6 +53,14 @@ export const runsOfBatches = (db: Knex, batchIds: readonly number[]): Promise<Ru
     : runs(db)
         .whereIn("r.batch_id", [...batchIds])
         .orderBy("r.id");
+/** Runs that began between two moments, in their order. */
+export const runsBetween = (db: Knex, from: Date, to: Date, most: number): Promise<RunRow[]> =>
+  runs(db)
+    .where("r.started_at", ">=", from)
+    .where("r.started_at", "<", to)
+    .orderBy(["r.started_at", "r.id"])
+    .limit(most);
+
 /** Of a batch's runs those a super's stay in it may have been in: a super may come back within one batch. */
 export const runsOfStay = (runs: readonly RunRow[], joinedAt: Date): readonly RunRow[] =>
   runs.filter((r) => r.started_at >= joinedAt);
