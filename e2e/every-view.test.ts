@@ -218,7 +218,10 @@ test("on a phone the tape is a drawer and an entry can be undone from it", async
   await expect(drawer).toContainText("Undone: Super 17 weighed back");
 });
 
-test("an empty house says on every bay what to do first", async ({ page, emptyHouse }) => {
+test("an empty house says on every bay what to do first, and shows what it will look like", async ({
+  page,
+  emptyHouse,
+}) => {
   for (const [view, says] of [
     ["/", "Name your house"],
     ["/yard", "No yard yet"],
@@ -232,6 +235,10 @@ test("an empty house says on every bay what to do first", async ({ page, emptyHo
   ] as const) {
     await page.goto(emptyHouse.url + view);
     await expect(page.getByRole("main")).toContainText(says);
+    if (view === "/" || view === "/trace") continue;
+    const look = page.getByRole("img", { name: /on a made-up day/ });
+    await look.scrollIntoViewIfNeeded();
+    await expect.poll(() => look.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(560);
   }
 });
 

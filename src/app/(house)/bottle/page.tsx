@@ -12,6 +12,7 @@ import { keyFrom, lotsPage } from "@/house/standing/lists";
 import { Lead, Older, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Doings } from "@/ui/doings";
+import { EmptyBay } from "@/ui/empty-bay";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
 import { RecordTable } from "@/ui/table/record";
@@ -137,9 +138,9 @@ export default async function Bottle({ searchParams }: { searchParams: Promise<B
       )}
       <Panel title="Lots" className="mt-4">
         {lots.rows.length === 0 ? (
-          <p className="text-ink-2">
+          <EmptyBay bay="Bottle">
             No lot yet. A lot is jars filled from one source under one code; its labels print from here.
-          </p>
+          </EmptyBay>
         ) : (
           <>
             <RecordTable

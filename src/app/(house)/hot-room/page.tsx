@@ -8,6 +8,7 @@ import { decisions } from "@/house/standing/decisions";
 import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Doings } from "@/ui/doings";
+import { EmptyBay } from "@/ui/empty-bay";
 import { Figure } from "@/ui/figures/figure";
 import { Ahead } from "@/ui/room/ahead";
 import { StackBoard } from "@/ui/room/stacks";
@@ -49,9 +50,9 @@ export default async function HotRoom({ searchParams }: { searchParams: Promise<
       <div className={view.stacks.length > 2 ? "grid gap-4" : "grid gap-4 xl:grid-cols-2"}>
         <Panel title="What stands in the room">
           {view.stacks.length === 0 ? (
-            <p className="text-ink-2">
+            <EmptyBay bay="Hot room">
               Nothing yet. Supers that must dry or warm stand here in stacks; wetter is bluer.
-            </p>
+            </EmptyBay>
           ) : (
             <StackBoard stacks={view.stacks} selected={view.selected?.name ?? null} />
           )}

@@ -11,6 +11,7 @@ import { buyerNames, keyFrom, parcelsPage } from "@/house/standing/lists";
 import { Lead, Older, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Doings } from "@/ui/doings";
+import { EmptyBay } from "@/ui/empty-bay";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
 import { MarketBack } from "@/ui/out/market-back";
@@ -349,9 +350,9 @@ export default async function Out({
       )}
       <Panel title="What has left" className="mt-4">
         {parcels.rows.length === 0 ? (
-          <p className="text-ink-2">
+          <EmptyBay bay="Out">
             Nothing has left yet. Every parcel is kept with its lot and buyer, so that a recall takes seconds.
-          </p>
+          </EmptyBay>
         ) : (
           <>
             <RecordTable

@@ -13,6 +13,7 @@ import { howLong, warmerCards } from "@/house/warmth/view";
 import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Doings } from "@/ui/doings";
+import { EmptyBay } from "@/ui/empty-bay";
 import { Figure } from "@/ui/figures/figure";
 import { Columns } from "@/ui/settle";
 import { Warmers } from "@/ui/settle/warmers";
@@ -67,10 +68,10 @@ export default async function Settle({ searchParams }: { searchParams: Promise<S
       <SettleDoing search={search} s={s} />
       <Panel title="Standing to clear" className="mt-4">
         {view.columns.length === 0 ? (
-          <p className="text-ink-2">
+          <EmptyBay bay="Settle">
             Freshly filled vessels stand here until wax and bubbles have risen; then they move to the Store by
             themselves.
-          </p>
+          </EmptyBay>
         ) : (
           <Columns {...view} />
         )}

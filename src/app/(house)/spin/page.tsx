@@ -6,6 +6,7 @@ import { decisions } from "@/house/standing/decisions";
 import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Doings } from "@/ui/doings";
+import { EmptyBay } from "@/ui/empty-bay";
 import { Figure } from "@/ui/figures/figure";
 import { ResidueChart, RunCard } from "@/ui/floor";
 import { Gate } from "@/ui/floor/gate";
@@ -65,10 +66,10 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Spi
         )}
         {s.openBatches.length === 0 && (
           <Panel title="No batch is open">
-            <p className="text-ink-2">
+            <EmptyBay bay="Spin">
               A batch is everything spun together: choose supers, read them, weigh them back empty, and fill
               pails. What comes in and what goes out is kept to the gram.
-            </p>
+            </EmptyBay>
           </Panel>
         )}
       </div>

@@ -17,6 +17,7 @@ import { bloomsSaid, setsSaid, stateOf, watchOf, watchRows, whyWatched } from "@
 import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Doings } from "@/ui/doings";
+import { EmptyBay } from "@/ui/empty-bay";
 import { Figure } from "@/ui/figures/figure";
 import { Shelf } from "@/ui/figures/shelf";
 import { WatchList } from "@/ui/store/watch-list";
@@ -88,10 +89,10 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
       )}
       {s.vessels.length === 0 ? (
         <Panel title="The shelves" className="mt-4">
-          <p className="text-ink-2">
+          <EmptyBay bay="Store">
             The shelves are empty. Vessels appear here as they are filled in the Spin bay, or as honey comes
             from outside.
-          </p>
+          </EmptyBay>
         </Panel>
       ) : (
         places(s, [...pails, ...young]).map((p) => (

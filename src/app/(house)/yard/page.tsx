@@ -10,6 +10,7 @@ import { pastOf, yardView } from "@/house/yard/view";
 import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Doings } from "@/ui/doings";
+import { EmptyBay } from "@/ui/empty-bay";
 import { Figure } from "@/ui/figures/figure";
 import { RecordTable } from "@/ui/table/record";
 import { houseAsItStands } from "../../read";
@@ -44,9 +45,9 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
       {open !== "pull" && intake.length > 0 && <Intake s={s} intake={intake} past={await pastOf(db)} />}
       <Panel title="Yards and what they gave this year">
         {view.yards.length === 0 ? (
-          <p className="text-ink-2">
+          <EmptyBay bay="Yard">
             No yard yet. A yard is the place where colonies stand; every jar is traced back to it.
-          </p>
+          </EmptyBay>
         ) : (
           <RecordTable
             name="Yards"
