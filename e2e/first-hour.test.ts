@@ -1,6 +1,6 @@
 import { expect, ready, test } from "./house";
 
-test("from nothing: a lead, five questions, and the first pull, with what a small house does not need out of the way", async ({
+test("from nothing: a lead, five questions, the first pull and the first labelled jar, with what a small house does not need out of the way", async ({
   page,
   emptyHouse: { url },
 }) => {
@@ -27,6 +27,35 @@ test("from nothing: a lead, five questions, and the first pull, with what a smal
   await expect(page.locator("#line-says")).toContainText("12.2 kg");
   await page.locator("#line").press("Enter");
   await expect(page.getByRole("complementary", { name: "The tape" })).toContainText("Super 1 pulled in Home");
+
+  // On to a labelled jar, with what this house shows.
+  for (const [line, says] of [
+    ["batch s1", "Batch 1"],
+    ["t1 5.4", "Super 1 weighed back"],
+  ] as const) {
+    await page.locator("#line").fill(line);
+    await page.locator("#line").press("Enter");
+    await expect(page.getByRole("complementary", { name: "The tape" })).toContainText(says);
+  }
+  await page.goto(`${url}/spin?do=pail`);
+  await ready(page);
+  const pail = page.getByRole("form", { name: "Fill the pail" });
+  await pail.getByLabel("With honey it weighs").fill("12.6");
+  await pail.getByLabel("Not set up yet").click();
+  await pail.getByRole("button", { name: "Fill the pail" }).click();
+  await expect(page.getByText(/Pail 1 weighs 12\.6 kg/).first()).toBeVisible();
+  await page.goto(`${url}/bottle?do=lot&vessels=${encodeURIComponent("pail 1")}`);
+  await ready(page);
+  const fill = page.getByRole("form", { name: "Fill jars" });
+  await fill.getByLabel("Kind of honey").fill("Garden honey");
+  await fill.getByLabel("Net a jar").fill("500");
+  await fill.getByLabel("Jars", { exact: true }).fill("20");
+  await fill.getByRole("button", { name: "Issue the lot" }).click();
+  await expect(page.getByText(/20 jars of 500 g, 10\.0 kg/).first()).toBeVisible();
+  const label = page.getByRole("link", { name: /^Label of lot/ }).first();
+  const code = (await label.getAttribute("href"))?.split("/").at(-1);
+  const sheet = await page.request.get(`${url}/labels/${code}?page=a4`);
+  expect(sheet.headers()["content-type"]).toContain("application/pdf");
 
   // Out of the way, and one switch away.
   await page.goto(`${url}/spin`);

@@ -42,9 +42,9 @@ export async function today(script: Script): Promise<void> {
     yard: lime.yard.name,
     supers: [...ripe, ...damp],
   });
-  await script.enter("Tomasz", 60 * 19, "stand-in-hot-room", { supers: "5-12", stack: "D" });
-  await script.enter("Tomasz", 60 * 18.9, "stand-in-hot-room", { supers: "13-20", stack: "A" });
-  await script.enter("Tomasz", 60 * 18.8, "stand-in-hot-room", { supers: "21-26", stack: "B" });
+  await script.enter("Tomasz", 60 * 19, "stack-supers", { supers: "5-12", stack: "D" });
+  await script.enter("Tomasz", 60 * 18.9, "stack-supers", { supers: "13-20", stack: "A" });
+  await script.enter("Tomasz", 60 * 18.8, "stack-supers", { supers: "21-26", stack: "B" });
   await script.enter("Tomasz", 60 * 18.7, "set-fan", { stack: "D", fan: "full" });
   await script.enter("Tomasz", 60 * 18.7, "set-fan", { stack: "B", fan: "full" });
 

@@ -9,7 +9,7 @@ import { HOT_ROOM } from "./hot-room/brings";
 import { LABEL } from "./label/brings";
 import { LABORATORY } from "./laboratory/brings";
 import type { Verb } from "./language/words";
-import type { CommandDefinition } from "./ledger/command";
+import { type CommandDefinition, definedCommand } from "./ledger/command";
 import { undo } from "./ledger/undo";
 import { MATERIALS } from "./materials/brings";
 import { MOVES } from "./moves/brings";
@@ -59,6 +59,12 @@ const ALL = [...ROOMS.flatMap((room): readonly Every[] => room.commands), undo];
 export const COMMANDS: ReadonlyMap<string, CommandDefinition> = new Map(
   ALL.map((c): [string, CommandDefinition] => [c.name, c as CommandDefinition]),
 );
+
+/** A command as somebody asks for it, also by a name it had before. */
+export function commandAsked(name: string): CommandDefinition | undefined {
+  const found = COMMANDS.get(name) ?? definedCommand(name);
+  return found && COMMANDS.get(found.name);
+}
 
 /** The grammar of the line, every room's words. */
 export const WORDS: readonly Verb[] = ROOMS.flatMap((room): readonly Verb[] => room.words);

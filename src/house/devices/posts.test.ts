@@ -21,7 +21,7 @@ beforeAll(async () => {
   ])
     await house.act("add-device", { name, kind, tokenSha256 });
   await house.pull(41, 12);
-  await house.act("stand-in-hot-room", { supers: "41", stack: "A" });
+  await house.act("stack-supers", { supers: "41", stack: "A" });
   await house.act("read-moisture", { super: "41", value: 19 });
 });
 afterAll(() => house.close());

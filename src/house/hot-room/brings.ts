@@ -1,9 +1,9 @@
 /** What the hot room brings to the house. */
 import { addDevice, noteClimate, setFan } from "./commands/room";
-import { standInHotRoom } from "./commands/stand-in-hot-room";
+import { stackSupers } from "./commands/stack-supers";
 import { WORDS } from "./words";
 
 export const HOT_ROOM = {
-  commands: [addDevice, standInHotRoom, setFan, noteClimate],
+  commands: [addDevice, stackSupers, setFan, noteClimate],
   words: WORDS,
 } as const;

@@ -19,7 +19,7 @@ beforeEach(async () => {
   await house.act("add-instrument", { name: "R1", scale: "water", resolution: 0.1 });
   await house.act("check-instrument", { instrument: "R1", expected: 17, shown: 17 });
   for (const tag of [41, 42, 43]) await house.pull(tag, 12);
-  await house.act("stand-in-hot-room", { supers: "41-43", stack: "A" });
+  await house.act("stack-supers", { supers: "41-43", stack: "A" });
 });
 afterAll(() => Promise.all(open.map((h) => h.close())));
 
@@ -192,7 +192,7 @@ describe("the hot room's screen", () => {
 
   it("a super moved to another stack dries there; the first stack's draught stays its own", async () => {
     await house.act("set-fan", { stack: "A", fan: "none" });
-    await house.act("stand-in-hot-room", { supers: "42", stack: "b" });
+    await house.act("stack-supers", { supers: "42", stack: "b" });
     const view = await hotRoomView(house.db, await snapshot(house.db), undefined);
     expect(view.stacks.map((x) => [x.name, x.fan, x.tags.join()])).toEqual([
       ["A", "none", "41,43"],

@@ -8,7 +8,7 @@ export const WORDS: readonly Verb[] = [
     example: "stack a s41 s42",
     means: "supers 41 and 42 stand in stack A of the hot room",
     pattern: /^stack (?<stack>[a-z]{1,2}) (?<supers>s?\d[\ds,. -]*)$/i,
-    command: "stand-in-hot-room",
+    command: "stack-supers",
     input: (m) => ({ stack: m.stack, supers: tagList(m.supers, "s") }),
   },
   {

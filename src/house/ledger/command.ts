@@ -24,6 +24,8 @@ export interface CommandDefinition<
   N extends string = string,
 > {
   readonly name: N;
+  /** What it was called before: scripts and entries of then still mean it. */
+  readonly formerly?: readonly string[];
   /** For the API's description and the help card: what it does, in one sentence. */
   readonly summary: string;
   readonly input: S;
@@ -45,7 +47,9 @@ export interface CommandDefinition<
 
 /** Every command there is, by its name on the tape: whoever takes an entry back needs the right to make it. */
 const DEFINED = new Map<string, CommandDefinition>();
-export const definedCommand = (name: string) => DEFINED.get(name);
+const FORMERLY = new Map<string, CommandDefinition>();
+/** Under the name it has, or one it had. */
+export const definedCommand = (name: string) => DEFINED.get(name) ?? FORMERLY.get(name);
 /** Who may do what, of everything that is defined. */
 export const commandRoles = (): readonly (readonly [name: string, who: readonly Role[]])[] =>
   [...DEFINED.values()].map(({ name, who }) => [name, who]);
@@ -75,6 +79,7 @@ export function defineCommand<const N extends string, S extends z.ZodType, O ext
   definition: CommandDefinition<S, O, N>,
 ): CommandDefinition<S, O, N> {
   DEFINED.set(definition.name, definition as unknown as CommandDefinition);
+  for (const old of definition.formerly ?? []) FORMERLY.set(old, definition as unknown as CommandDefinition);
   return definition;
 }
 
@@ -200,7 +205,8 @@ export async function perform<S extends z.ZodType, O extends object>(
   mustBeAllowed(actor, definition);
   const asked = asJson(request.input);
   if (known) {
-    if (known.command !== definition.name || canonicalize(known.input) !== canonicalize(asked)) {
+    const same = known.command === definition.name || definedCommand(known.command)?.name === definition.name;
+    if (!same || canonicalize(known.input) !== canonicalize(asked)) {
       throw new Refusal("key-used", "That idempotency key was used for something else.", 409);
     }
     return {

@@ -85,8 +85,8 @@ describe("the newest is what happened latest", () => {
     await house.act("set-house", { ...profile, targetPct: 16.8 }, ago(5));
     expect((await houseNow(house.db)).target_pct).toBe(17.2);
     await pulled(41, 17.2, 10);
-    await house.act("stand-in-hot-room", { supers: "41", stack: "B" }, ago(1));
-    await house.act("stand-in-hot-room", { supers: "41", stack: "A" }, ago(4));
+    await house.act("stack-supers", { supers: "41", stack: "B" }, ago(1));
+    await house.act("stack-supers", { supers: "41", stack: "A" }, ago(4));
     await house.act("read-moisture", { super: 41, value: 17.1 }, ago(0.5));
     await house.act("read-moisture", { super: 41, value: 18.4 }, ago(3));
     const [w] = (await snapshot(house.db)).waiting;

@@ -53,7 +53,7 @@ describe("the line", () => {
     ["empty S43 5,2", "weigh-empty", "Super 43 weighs 5.20 kg empty, as before."],
     ["fan b some", "set-fan", "Stack B stands in some draught."],
     ["weigh s42 18.2", "weigh-in", "Super 42 weighed in: 13.0 kg of honey, 1.0 kg more than on paper."],
-    ["stack b s42", "stand-in-hot-room", "Stack B: super 42 in the hot room, 12.0 kg."],
+    ["stack b s42", "stack-supers", "Stack B: super 42 in the hot room, 12.0 kg."],
     ["pull s43 c2 95% 15.4", "pull-supers", "Super 43 pulled in Kiln Field: 10.2 kg of honey."],
     [
       "lot b1 19x250 spring honey",

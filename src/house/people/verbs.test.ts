@@ -113,10 +113,10 @@ describe("the hot room", () => {
       return [Yard, hot];
     };
     expect(await kg()).toEqual([22_000, 0]);
-    await house.act("stand-in-hot-room", { supers: "41-42", stack: "a" });
+    await house.act("stack-supers", { supers: "41-42", stack: "a" });
     expect(await kg()).toEqual([0, 22_000]);
-    const moved = await house.act("stand-in-hot-room", { supers: "42", stack: "B" });
-    const out = await house.act("stand-in-hot-room", { supers: "42", place: "yard intake" });
+    const moved = await house.act("stack-supers", { supers: "42", stack: "B" });
+    const out = await house.act("stack-supers", { supers: "42", place: "yard intake" });
     expect(await kg()).toEqual([10_000, 12_000]);
     await house.act("undo", { entry: out.entry });
     expect((await snapshot(house.db)).waiting.map((w) => [w.tag, w.stack])).toEqual([
@@ -125,7 +125,7 @@ describe("the hot room", () => {
     ]);
     await house.act("undo", { entry: moved.entry });
     expect((await snapshot(house.db)).waiting.map((w) => w.stack)).toEqual(["A", "A"]);
-    expect((await house.refused("stand-in-hot-room", { supers: "43" })).message).toBe(
+    expect((await house.refused("stack-supers", { supers: "43" })).message).toBe(
       "Super 43 holds no honey waiting to be spun.",
     );
   });

@@ -58,7 +58,7 @@ describe("what to do next", () => {
     await house.equip();
     await house.pull(41, 12);
     expect(await short()).toEqual(["1 to read"]);
-    await house.act("stand-in-hot-room", { supers: "41", stack: "c" });
+    await house.act("stack-supers", { supers: "41", stack: "c" });
     expect(await short()).toEqual(["read stack C"]);
     const wet = await house.act("read-moisture", { super: 41, value: 21 });
     expect(await short()).toEqual(["stack C too wet"]);

@@ -154,7 +154,7 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
   ],
   "bring-frames": (d) => ({ frames: d.b + 5, grossKg: 12 + d.kg, colony: String((d.a % 3) + 1) }),
   "weigh-in": (d, s) => ({ super: comb(d, s.waiting), grossKg: 5.2 + d.kg }),
-  "stand-in-hot-room": (d, s) => ({ supers: [comb(d, s.waiting)], stack: "A" }),
+  "stack-supers": (d, s) => ({ supers: [comb(d, s.waiting)], stack: "A" }),
   "set-fan": () => ({ stack: "A", fan: "some" }),
   "note-climate": (d) => ({ tempC: 28 + d.a, humidityPct: 30 + d.b }),
   "read-moisture": [

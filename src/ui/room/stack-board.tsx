@@ -127,7 +127,7 @@ const FAN = [
 export function StackBoard({ stacks, selected }: { stacks: readonly StackView[]; selected: string | null }) {
   const router = useRouter();
   const sensors = usePull();
-  const stand = useCommand("stand-in-hot-room");
+  const stand = useCommand("stack-supers");
   const air = useCommand("set-fan");
   const names = stacks.map((s) => s.name);
   const next = freeLetter(names);

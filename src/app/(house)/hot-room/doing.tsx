@@ -48,13 +48,13 @@ const OFTEN: readonly BayDoing<Given>[] = [
   },
   {
     id: "stand",
-    needs: "stand-in-hot-room",
+    needs: "stack-supers",
     label: "Stand supers in",
     show: ({ intake, search }) => (
       <>
         <CommandForm
           key={search.supers ?? ""}
-          command="stand-in-hot-room"
+          command="stack-supers"
           label="Stand them in"
           keep={["stack"]}
           fields={[

@@ -1,4 +1,4 @@
-import { COMMANDS, execute, Refusal } from "@/house";
+import { commandAsked, execute, Refusal } from "@/house";
 import { houseWriting } from "@/house/door";
 import { askerWhoMay, jsonBody, problem, sameSite } from "../../http";
 
@@ -9,7 +9,7 @@ export async function POST(
   try {
     sameSite(request);
     const { name } = await params;
-    const command = COMMANDS.get(name);
+    const command = commandAsked(name);
     if (!command)
       throw new Refusal("unknown-command", `There is no command called "${name.slice(0, 60)}".`, 404);
     // Before a byte of what they send is read.

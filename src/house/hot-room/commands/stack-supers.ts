@@ -10,8 +10,9 @@ import { waitingCombs } from "../../yard/records/pulls";
 
 export const PLACES = ["hot room", "yard intake"] as const;
 
-export const standInHotRoom = defineCommand({
-  name: "stand-in-hot-room",
+export const stackSupers = defineCommand({
+  name: "stack-supers",
+  formerly: ["stand-in-hot-room"],
   summary: "Stand pulled supers in a stack of the hot room, or take them out again",
   who: ANY_HAND,
   undo: "counter-entry",
