@@ -204,6 +204,17 @@ export async function loadDemo(
     const { batch } = await script.enter<{ batch: number }>("Ines", ago(9, 30), "start-batch", {
       supers: day.supers.map(String),
     });
+    await script.enter("Ines", ago(9, 32), "plan-day", {
+      date: script.dayOf(new Date(now.getTime() - ago(9, 32) * 60_000)),
+      start: "09:30",
+      uncappers: [
+        { who: "Tomasz", tool: day.tool, hours: 8, loads: true },
+        { who: "Odile", tool: "fork", hours: 8, pails: true },
+      ],
+      machines: ["Twenty"],
+      tenders: 0,
+      breaks: [{ at: "12:00", minutes: 45 }],
+    });
     await script.enter("Tomasz", ago(9, 35), "check-floor", { kind: "opening", items: idsOf("opening") });
     let left = await spinBatch(script, {
       batch,

@@ -19,11 +19,19 @@ const names = namesOf(process.env.AUMBRY_HOSTS);
 const application = next({ dev: false, dir: process.cwd(), hostname, port });
 const handle = application.getRequestHandler();
 
-/** Whether the records answer, asked at most once a second however many screens are wanted. */
+/**
+ * Whether the records answer, asked at most once a second however many screens are wanted. That they do not holds only
+ * for those who waited for it: whoever comes next may find them back.
+ */
 let asked: { readonly at: number; readonly answer: Promise<boolean> } | null = null;
 function recordsThere(): Promise<boolean> {
-  if (!asked || Date.now() - asked.at > 1000) asked = { at: Date.now(), answer: houseAnswers() };
-  return asked.answer;
+  if (asked && Date.now() - asked.at <= 1000) return asked.answer;
+  const own = { at: Date.now(), answer: houseAnswers() };
+  asked = own;
+  void own.answer.then((there) => {
+    if (!there && asked === own) asked = null;
+  });
+  return own.answer;
 }
 
 const HTML = "text/html; charset=utf-8";

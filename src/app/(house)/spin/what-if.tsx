@@ -36,10 +36,10 @@ export async function WhatIfWeHad({ day }: { day: string | undefined }) {
             <table className="w-full min-w-[640px]">
               <thead>
                 <tr className="text-left text-[15px] text-ink-2">
-                  <th className="py-1 font-semibold">With</th>
-                  <th className="py-1 font-semibold">Floor clean at</th>
-                  <th className="py-1 font-semibold">eight times in ten between</th>
-                  <th className="py-1 font-semibold">That is</th>
+                  <th className="py-1 pr-3 font-semibold">With</th>
+                  <th className="py-1 pr-3 font-semibold">Floor clean at</th>
+                  <th className="py-1 pr-3 font-semibold">eight times in ten between</th>
+                  <th className="py-1 pr-3 font-semibold">That is</th>
                 </tr>
               </thead>
               <tbody>
