@@ -133,6 +133,23 @@ describe("the report of a period", () => {
     expect(await read("2020-01-01", "2020-02-01")).toContain("Nothing was ticked in these days.");
   });
 
+  it("holds nothing against a day that was added or set aside later, and says of which list nothing was ticked", async () => {
+    const ago = (days: number) => ({ at: new Date(Date.now() - days * 24 * 3600_000).toISOString() });
+    const day = dayIn("UTC", new Date(ago(5).at));
+    await house.act("tick-checks", { kind: "sanitising", items: ["rinsed"] }, ago(5));
+    const text = await read(day, day);
+    // Set aside today, looked at then.
+    expect(text).toContain("Not ticked: Sanitiser at the strength");
+    expect(text).toContain("Nothing ticked of: Opening check, Closing check, Hygiene, Filler start.");
+    expect(text).not.toContain("Gas bottle shut");
+    // Added four days ago: it stands against the day after.
+    await house.act("set-check-item", { kind: "sanitising", what: "Tap closed" }, ago(4));
+    await house.act("tick-checks", { kind: "sanitising", items: ["rinsed"] }, ago(3));
+    const next = dayIn("UTC", new Date(ago(3).at));
+    expect(await read(next, next)).toContain("Not ticked: Tap closed");
+    expect(await read(day, day)).not.toContain("Tap closed");
+  });
+
   it.each([
     ["", ""],
     ["2026-02-30", "2026-03-01"],

@@ -25,3 +25,13 @@ export const nameOf = (kind: CheckKind, id: string, own: readonly OwnItem[]): st
   CHECKS[kind].find((c) => c.id === id)?.what ??
   own.find((o) => o.kind === kind && o.item === id)?.what ??
   id;
+
+/** Of many words on one thing the last one before a moment; words come in their order. */
+export function asOf<R extends { readonly kind: CheckKind; readonly item: string; readonly stated_at: Date }>(
+  words: readonly R[],
+  before: Date,
+): R[] {
+  const last = new Map<string, R>();
+  for (const word of words) if (word.stated_at < before) last.set(`${word.kind} ${word.item}`, word);
+  return [...last.values()];
+}

@@ -44,6 +44,21 @@ export const ownItems = (db: Knex): Promise<OwnItem[]> =>
 export const nextOwnItem = async (db: Knex, kind: CheckKind): Promise<string> =>
   `own-${Number((await db("check_item").where({ kind }).countDistinct("item as n").first())?.n ?? 0) + 1}`;
 
+interface Stated {
+  readonly stated_at: Date;
+}
+/** Every word on a list there was, in its order: how a list stood on a day long past. */
+export async function listsThen(db: Knex): Promise<{
+  readonly aside: readonly (CheckAside & Stated & { readonly aside: boolean })[];
+  readonly own: readonly (OwnItem & Stated)[];
+}> {
+  const [aside, own] = await Promise.all([
+    db("live_check_aside").orderBy(["stated_at", "id"]).select("kind", "item", "who", "aside", "stated_at"),
+    db("live_check_item").orderBy(["stated_at", "id"]).select("kind", "item", "what", "kept", "stated_at"),
+  ]);
+  return { aside, own };
+}
+
 export interface TickedRow {
   readonly kind: (typeof BY_AND_BY)[number];
   readonly items: readonly string[];

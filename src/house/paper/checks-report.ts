@@ -1,9 +1,9 @@
 /** What was looked at in a period, day by day, as an inspector wants to see it: ticked, by whom, when, and what was not. */
 import type { Knex } from "knex";
 import { DateTime } from "luxon";
-import { itemsOf, nameOf } from "../checklists/items";
+import { asOf, itemsOf, nameOf } from "../checklists/items";
 import { CHECK_KINDS, CHECK_TITLES } from "../checklists/lists";
-import { allTicked, checksAside, ownItems } from "../checklists/records";
+import { allTicked, listsThen, ownItems } from "../checklists/records";
 import { clockIn, dayIn, writtenDay } from "../language/clock";
 import { Refusal } from "../language/errors";
 import { plural } from "../language/spoken";
@@ -30,10 +30,10 @@ export async function checksReport(
   const days = last.diff(first, "days").days;
   if (days < 0) throw new Refusal("which-days", "The last day lies before the first.");
   if (days > LONGEST_DAYS) throw new Refusal("which-days", `At most ${LONGEST_DAYS} days go on one report.`);
-  const [ticked, own, aside] = await Promise.all([
+  const [ticked, own, words] = await Promise.all([
     allTicked(db, first.startOf("day").toJSDate(), last.plus({ days: 1 }).startOf("day").toJSDate(), MOST),
     ownItems(db),
-    checksAside(db),
+    listsThen(db),
   ]);
   const shown = ticked.slice(0, MOST);
   const byDay = new Map<string, typeof shown>();
@@ -55,12 +55,15 @@ export async function checksReport(
     });
   for (const [day, rows] of byDay) {
     parts.push({ heading: writtenDay(day) });
+    // As the lists stood that evening: what was added or set aside since is not held against the day.
+    const evening = DateTime.fromISO(day, { zone }).endOf("day").toJSDate();
+    const asideThen = asOf(words.aside, evening).filter((a) => a.aside);
+    const ownThen = asOf(words.own, evening);
     for (const kind of CHECK_KINDS) {
       const done = rows.filter((r) => r.kind === kind);
       if (done.length === 0) continue;
       const seen = new Set(done.flatMap((r) => r.items));
-      // As the list stands today: what was added since was not there to be ticked, and is not held against the day.
-      const missing = itemsOf(kind, aside, own).filter((i) => !i.own && !seen.has(i.id));
+      const missing = itemsOf(kind, asideThen, ownThen).filter((i) => !seen.has(i.id));
       parts.push({
         columns: [
           { head: CHECK_TITLES[kind], share: 6 },
@@ -76,6 +79,9 @@ export async function checksReport(
         ],
       });
     }
+    const none = CHECK_KINDS.filter((kind) => !rows.some((r) => r.kind === kind));
+    if (none.length > 0)
+      parts.push({ text: `Nothing ticked of: ${none.map((kind) => CHECK_TITLES[kind]).join(", ")}.` });
   }
   if (byDay.size === 0) parts.push({ text: "Nothing was ticked in these days." });
   parts.push({
