@@ -4,8 +4,10 @@ import { join } from "node:path";
 import type { Knex } from "knex";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { playedTo, playThrough, SCENARIOS, scenarioById, scoreOf } from "@/core/practice";
+import { shownFrom } from "@/core/units";
 import { connect } from "@/db";
 import { APPLICATION, asApplication, testServerUrl } from "@/db/testing/clone";
+import { readersAreFoundBy } from "@/house/language/shown";
 import { makePractice } from "./database";
 import { begin, bestRuns, look, move } from "./games";
 
@@ -50,6 +52,30 @@ describe("a practice day", () => {
       expect(over?.was).toHaveLength(scenario.was(scenario.problem.truths[best.truth] as never).length);
     },
   );
+
+  it("is told in pounds and Fahrenheit to who reads so, to its end", async () => {
+    readersAreFoundBy(() => shownFrom("lb F gal in mdy 12"));
+    try {
+      for (const { id } of SCENARIOS) {
+        const game = await begin(db, id, "Ines", 3);
+        let view = await look(db, game);
+        for (let nth = 1; view.over === null; nth++) {
+          expect(JSON.stringify(view.scenario) + JSON.stringify(view.moves)).not.toMatch(
+            /\bkg\b|kilogram|°C/,
+          );
+          view = await move(db, game, { nth, move: view.moves[0]?.id ?? "", who: "Ines" });
+        }
+        expect([view.over.was, view.over.teaches, view.seen].join(" ")).not.toMatch(/\bkg\b|kilogram|°C/);
+      }
+      // Every figure of a row of them, not the first alone.
+      const beetles = await look(db, await begin(db, "beetles", "Ines", 3));
+      expect(beetles.scenario.known.at(-1)).toBe(
+        "Three stacks in ten have beetles in them. Every six hours they spoil more: 4 lb, then 11 lb, 24 lb, 44 lb.",
+      );
+    } finally {
+      readersAreFoundBy(() => undefined);
+    }
+  });
 
   it("goes on while nobody decides, in nobody's name, and not beyond its end", async () => {
     const game = await begin(db, "recall", "Ines", 5);

@@ -15,7 +15,7 @@ import {
   scenarioById,
   scoreOf,
 } from "@/core/practice";
-import { mass, temp } from "@/house/language/shown";
+import { retold } from "@/house/language/shown";
 import { NotPlayed } from "./not-played";
 import { addMove, beginGame, type GameRow, gameById, type MoveRow, movesOf, newestGames } from "./records";
 
@@ -51,7 +51,12 @@ export interface GameView {
   readonly scenario: Pick<Scenario, "id" | "title" | "asks" | "known" | "patienceS"> & {
     readonly caution: string | null;
   };
-  readonly seen: readonly { readonly who: string; readonly did: string; readonly says: string }[];
+  readonly seen: readonly {
+    readonly nth: number;
+    readonly who: string;
+    readonly did: string;
+    readonly says: string;
+  }[];
   readonly stands: readonly string[];
   readonly moves: readonly MoveView[];
   /** Seconds until time goes on without anybody; null where it waits for a decision. */
@@ -66,15 +71,9 @@ const LEAST_KG = 0.05;
 const parts = (cost: Cost) =>
   PARTS.map((part) => ({ part, kg: cost[part] ?? 0 })).filter(({ kg }) => Math.abs(kg) >= LEAST_KG);
 
-/** A practice day is told in kilograms and degrees Celsius; read it is in the units of whoever reads. */
-const asRead = (text: string): string =>
-  text
-    .replace(/\b(\d{1,5}(?:\.\d{1,3})?) kg\b/g, (_, n: string) => mass(Number(n), n.includes(".") ? 1 : 0))
-    .replace(/\b(\d{1,3}(?:\.\d{1,3})?) °C/g, (_, n: string) => temp(Number(n), 0));
-
 function overView(scenario: Scenario, played: Played<At>): OverView {
   const told = scoreOf(scenario, played);
-  const label = (move: string): string => asRead(scenario.moves[move]?.label ?? move);
+  const label = (move: string): string => retold(scenario.moves[move]?.label ?? move);
   return {
     points: told.points,
     beyond: parts(told.beyond),
@@ -82,7 +81,7 @@ function overView(scenario: Scenario, played: Played<At>): OverView {
     bestKg: judgeOf(scenario).best.kg,
     cameKg: costSum(told.came),
     came: parts(told.came),
-    was: scenario.was(scenario.problem.truths[played.truth] ?? {}).map(asRead),
+    was: scenario.was(scenario.problem.truths[played.truth] ?? {}).map(retold),
     dearest: told.dearest.flatMap((nth) => {
       const d = played.decisions[nth];
       return d
@@ -98,7 +97,7 @@ function overView(scenario: Scenario, played: Played<At>): OverView {
           ]
         : [];
     }),
-    teaches: asRead(scenario.teaches),
+    teaches: retold(scenario.teaches),
   };
 }
 
@@ -149,17 +148,18 @@ export async function look(db: Knex, id: string, now = new Date()): Promise<Game
   const { title, asks, known, patienceS, caution = null } = scenario;
   return {
     id,
-    scenario: { id: scenario.id, title, asks: asRead(asks), known: known.map(asRead), patienceS, caution },
+    scenario: { id: scenario.id, title, asks: retold(asks), known: known.map(retold), patienceS, caution },
     seen: played.decisions.map((d, i) => ({
+      nth: i + 1,
       who: moves[i]?.who ?? "",
-      did: asRead(scenario.moves[d.move]?.label ?? d.move),
-      says: asRead(d.says),
+      did: retold(scenario.moves[d.move]?.label ?? d.move),
+      says: retold(d.says),
     })),
-    stands: at === null ? [] : scenario.stands(at).map(asRead),
+    stands: at === null ? [] : scenario.stands(at).map(retold),
     moves: open.map((move) => ({
       id: move,
-      label: asRead(scenario.moves[move]?.label ?? move),
-      means: asRead(scenario.moves[move]?.means ?? ""),
+      label: retold(scenario.moves[move]?.label ?? move),
+      means: retold(scenario.moves[move]?.means ?? ""),
     })),
     leftS: open.includes(WAIT) ? Math.max(0, Math.ceil(patienceS - (now.getTime() - since) / 1000)) : null,
     over: at === null ? overView(scenario, played) : null,
@@ -232,4 +232,4 @@ export async function bestRuns(db: Knex): Promise<BestRun[]> {
 }
 
 export const scenariosShown = () =>
-  SCENARIOS.map(({ id, title, asks }) => ({ id, title, asks: asRead(asks) }));
+  SCENARIOS.map(({ id, title, asks }) => ({ id, title, asks: retold(asks) }));

@@ -139,7 +139,9 @@ class Lookahead<S, H> {
   }
 }
 
-const least = (ways: readonly Foreseen[]): Foreseen => ways.reduce((a, b) => (b.kg < a.kg - 1e-12 ? b : a));
+/** The least of all there is to be expected; the first of those alike. */
+export const least = (ways: readonly Foreseen[]): Foreseen =>
+  ways.reduce((a, b) => (b.kg < a.kg - 1e-12 ? b : a));
 const most = (ways: readonly Foreseen[]): Foreseen => ways.reduce((a, b) => (b.kg > a.kg ? b : a));
 
 export interface Judge<S> {

@@ -1,4 +1,4 @@
-import { type Judge, judge, type Played, play, type Score, score } from "./game";
+import { type Judge, judge, least, type Played, play, type Score, score } from "./game";
 import type { At, Scenario } from "./scenario";
 import { FLOOR_DAYS } from "./scenarios-floor";
 import { HONEY_DAYS } from "./scenarios-honey";
@@ -53,8 +53,6 @@ export function playThrough(
     if (now.at === null) return now;
     const saw = now.decisions.map(({ move, says }) => ({ move, says }));
     const ways = judgeOf(scenario).ways(now.at, now.belief);
-    moves.push(
-      how === "best" ? ways.reduce((a, b) => (b.kg < a.kg - 1e-12 ? b : a)).move : scenario[how](now.at, saw),
-    );
+    moves.push(how === "best" ? least(ways).move : scenario[how](now.at, saw));
   }
 }

@@ -1,5 +1,5 @@
 /** What a practice day is: its game, and the words around it. */
-import type { Problem } from "./game";
+import type { Problem, Seen } from "./game";
 
 /** Where a game stands: counted steps, and what the learner knows was done. */
 export type At = Readonly<Record<string, number | string | boolean>>;
@@ -39,3 +39,8 @@ export function figureSeen(saw: Saw, move: string): number | null {
   const [found] = /-?\d+(?:\.\d+)?/.exec(said ?? "") ?? [];
   return found === undefined ? null : Number(found);
 }
+
+/** What is seen for certain. */
+export const one = (says: string, next: At | null): Seen<At>[] => [{ p: 1, says, next }];
+/** A step on, with what changed. */
+export const on = (at: At, more: At = {}): At => ({ ...at, step: Number(at.step) + 1, ...more });

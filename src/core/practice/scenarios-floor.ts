@@ -1,10 +1,6 @@
 /** Practice days about the floor, the filler, the laboratory and a recall. */
 import { pairs, shows, spreadOut } from "./chance";
-import type { Seen } from "./game";
-import { type At, figureSeen, type Scenario, type Truth } from "./scenario";
-
-const one = (says: string, next: At | null): Seen<At>[] => [{ p: 1, says, next }];
-const on = (at: At, more: At = {}): At => ({ ...at, step: Number(at.step) + 1, ...more });
+import { figureSeen, on, one, type Scenario, type Truth } from "./scenario";
 
 const oddLoad: Scenario = {
   id: "odd-load",
@@ -29,9 +25,7 @@ const oddLoad: Scenario = {
     seen(at, move, { uneven = 0 }) {
       if (move === "weigh")
         return one(
-          ["They are alike.", "Some are a kilogram heavier.", "Four are twice as heavy as the rest."][
-            uneven
-          ] ?? "",
+          ["They are alike.", "Some are 1 kg heavier.", "Four are twice as heavy as the rest."][uneven] ?? "",
           on(at, { weighed: true }),
         );
       if (move === "spread") return one("Gaps lie across from gaps.", on(at, { spread: true }));
@@ -65,7 +59,7 @@ const oddLoad: Scenario = {
     spread ? "Laid across" : "As they come",
   ],
   was: ({ uneven = 0 }) => [
-    ["The load was even.", "It was uneven by a kilogram.", "It was badly uneven."][uneven] ?? "",
+    ["The load was even.", "It was uneven by 1 kg.", "It was badly uneven."][uneven] ?? "",
   ],
   naive: () => "fast",
   cautious: () => "halves",
@@ -328,7 +322,7 @@ const recall: Scenario = {
   known: [
     "Six times in ten the wire is in lot 14 alone, three times in 14 and 15, one in all three.",
     "Every hour some of it is eaten: 3 kg as good as lost, and worse than that.",
-    "Calling a lot back that was sound costs 6 kg each; leaving out one that was not, 30.",
+    "Calling a lot back that was sound costs 6 kg each; leaving out one that was not, 30 kg.",
   ],
   teaches:
     "The trace takes ten minutes and says how far it goes. Hold everything here first, then call by the trace.",

@@ -1,11 +1,8 @@
 /** Practice days about water, heat and blending. */
 import { diastaseHalfLifeDays, hmfDays } from "../heat";
 import { fermentChance, pairs, shows, spreadOut } from "./chance";
-import type { Seen } from "./game";
-import { type At, figureSeen, type Scenario, type Truth } from "./scenario";
+import { figureSeen, on, one, type Scenario, type Truth } from "./scenario";
 
-const one = (says: string, next: At | null): Seen<At>[] => [{ p: 1, says, next }];
-const on = (at: At, more: At = {}): At => ({ ...at, step: Number(at.step) + 1, ...more });
 const pct = (x: number): string => `${x.toFixed(1)} %`;
 
 /** Six boxes, 100 kg, three quarters capped. */
@@ -101,7 +98,7 @@ const beetles: Scenario = {
   known: [
     "It may hold between 18.6 and 19.8 %.",
     "The room takes 0.2 to 0.6 % in six hours; how much in this weather nobody knows.",
-    "Three stacks in ten have beetles in them. Every six hours they spoil more: 2 kg, then 5, then 11, then 20.",
+    "Three stacks in ten have beetles in them. Every six hours they spoil more: 2 kg, then 5 kg, 11 kg, 20 kg.",
   ],
   teaches:
     "Drying and beetles run against each other: look for them first, read again after the first hours, and stop when the next hours would cost more than they bring.",

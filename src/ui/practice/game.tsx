@@ -17,10 +17,13 @@ const PART_SAID: Readonly<Record<Part, string>> = {
   broken: "rules broken",
 };
 
+/** Afterwards what was risked is known: so much of it came, by what was true. */
+const CAME_SAID = { ...PART_SAID, risk: "by what was true" } as const;
+
 const AGAIN_MS = 2500;
 const kg = (value: number): string => mass(Math.abs(value) < 0.005 ? 0 : value, 1);
 
-function Parts({ of }: { of: OverView["beyond"] }) {
+function Parts({ of, said = PART_SAID }: { of: OverView["beyond"]; said?: typeof PART_SAID }) {
   if (of.length === 0) return <p className="text-ink-2">Nothing.</p>;
   return (
     <table className="w-full">
@@ -28,7 +31,7 @@ function Parts({ of }: { of: OverView["beyond"] }) {
         {of.map(({ part, kg: amount }) => (
           <tr key={part} className="border-t border-rule first:border-0">
             <th scope="row" className="py-1 text-left font-normal">
-              {PART_SAID[part]}
+              {said[part]}
             </th>
             <td className="py-1 text-right font-bold">{kg(amount)}</td>
           </tr>
@@ -56,7 +59,7 @@ function Over({ over, again }: { over: OverView; again: () => void }) {
           </div>
           <div>
             <h3>What it came to: {kg(over.cameKg)}</h3>
-            <Parts of={over.came} />
+            <Parts of={over.came} said={CAME_SAID} />
             <p className="mt-1 text-[15px] text-ink-2">
               The best way was to be expected to cost {kg(over.bestKg)}. All in honey as good as lost.
             </p>
@@ -224,9 +227,8 @@ export function Game({ first }: { first: GameView }) {
           <h2>What was done</h2>
           {view.seen.length === 0 && <p className="mt-1 text-ink-2">Nothing yet.</p>}
           <ol className="mt-1" aria-live="polite">
-            {view.seen.map((s, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: steps never change their place
-              <li key={i} className="border-t border-rule py-1.5 first:border-0">
+            {view.seen.map((s) => (
+              <li key={s.nth} className="border-t border-rule py-1.5 first:border-0">
                 <b>{s.did}</b>
                 <span className="text-ink-2">{s.who === "" ? ", nobody decided" : `, ${s.who}`}</span>
                 <br />
