@@ -1,6 +1,8 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
+import { humidityForWater } from "@/core/drying";
+import { viscosityPaS } from "@/core/honey";
 import { termsIn } from "./find";
 import { TERM_KEYS, TERMS, termOf } from "./terms";
 
@@ -59,6 +61,18 @@ describe("the words of the trade", () => {
     expect(termsIn("the hot room's stacks").map((f) => f.key)).toEqual(["hot-room", "stack"]);
     expect(termsIn("water ".repeat(20_000), 5)).toHaveLength(5);
     expect(termsIn("supe".repeat(50_000))).toEqual([]);
+  });
+
+  it("its own figures are the core's, reckoned anew", () => {
+    for (const tempC of [20, 25, 30]) {
+      const warmer = viscosityPaS(17.5, tempC) / viscosityPaS(17.5, tempC + 10);
+      expect(warmer).toBeGreaterThan(2.5);
+      expect(warmer).toBeLessThan(3.7);
+      expect(viscosityPaS(17, tempC) / viscosityPaS(18, tempC)).toBeCloseTo(1.5, 1);
+    }
+    expect(TERMS.viscosity.means).toMatch(/about three times.*half as fast again/);
+    expect([humidityForWater(17), humidityForWater(18)].map(Math.round)).toEqual([55, 59]);
+    expect(TERMS.humidity.means).toContain("55 to 59 %");
   });
 
   it("names the source of what is a published figure", () => {

@@ -141,7 +141,7 @@ export const TERMS = {
   humidity: {
     written: ["humidity", "relative humidity", "RH"],
     means:
-      "How much of the water it could hold is in the air, %. Honey in air of about 58 % neither dries nor takes water at 17 to 18 %.",
+      "How much of the water it could hold is in the air, %. Honey of 17 to 18 % water neither dries nor takes water in air of 55 to 59 %.",
     source: "water activity of honey; see the Why? of a drying forecast",
     see: ["drying", "equilibrium"],
   },
@@ -359,7 +359,7 @@ export const TERMS = {
   viscosity: {
     written: ["viscosity"],
     means:
-      "How thick it is. Ten degrees warmer, honey runs three to four times as fast; a per cent more water nearly doubles it.",
+      "How thick it is. 10 °C warmer, honey runs about three times as fast; one per cent more water, half as fast again.",
     see: ["strain", "settle"],
   },
   warm: {

@@ -1,11 +1,11 @@
 "use client";
 
 import { X } from "lucide-react";
-import { usePathname, useSearchParams } from "next/navigation";
 import { Popover } from "radix-ui";
 import { useEffect, useId, useState } from "react";
 import { termsIn } from "@/house/glossary/find";
 import { TERM_KEYS, type TermKey, termOf } from "@/house/glossary/terms";
+import { retold } from "@/house/language/shown";
 
 interface Mark {
   readonly key: TermKey;
@@ -67,8 +67,6 @@ const same = (a: readonly Mark[], b: readonly Mark[]): boolean =>
 
 function useMarks(): readonly Mark[] {
   const [marks, setMarks] = useState<readonly Mark[]>([]);
-  const [path, query] = [usePathname(), useSearchParams().toString()];
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another screen is looked at anew
   useEffect(() => {
     let due = 0;
     const look = () => {
@@ -90,7 +88,7 @@ function useMarks(): readonly Mark[] {
       removeEventListener("scroll", look, { capture: true });
       removeEventListener("resize", look);
     };
-  }, [path, query]);
+  }, []);
   return marks;
 }
 
@@ -100,8 +98,8 @@ function Meaning({ of, onSee }: { of: TermKey; onSee: (key: TermKey) => void }) 
   return (
     <div data-term={of}>
       <p className="text-[20px] font-bold first-letter:uppercase">{written[0]}</p>
-      <p className="mt-1 text-[17px] leading-snug">{means}</p>
-      {source && <p className="mt-1.5 text-[14px] text-ink-2 first-letter:uppercase">{source}.</p>}
+      <p className="mt-1 text-[17px] leading-snug">{retold(means)}</p>
+      {source && <p className="mt-1.5 text-[14px] text-ink-2 first-letter:uppercase">{retold(source)}.</p>}
       {see.length > 0 && (
         <p className="mt-1 flex flex-wrap gap-x-1">
           {see.map((key) => (
@@ -126,7 +124,7 @@ function Marked({ mark }: { mark: Mark }) {
   return (
     <Popover.Root onOpenChange={(open) => open && setOf(mark.key)}>
       <Popover.Trigger
-        className="pointer-events-auto fixed cursor-help rounded border-b-[3px] border-dotted border-go hover:outline-2 hover:outline-go data-[state=open]:outline-3 data-[state=open]:outline-go"
+        className="pointer-events-auto fixed cursor-help rounded hover:outline-2 hover:outline-go data-[state=open]:outline-3 data-[state=open]:outline-go"
         aria-label={`What is this: ${name}`}
         style={{
           left: mark.left - 3,
@@ -134,7 +132,14 @@ function Marked({ mark }: { mark: Mark }) {
           width: mark.width + 6,
           height: mark.height + 2 * AROUND,
         }}
-      />
+      >
+        {/* Right under its word: what stands in the next line stays to be read. */}
+        <span
+          aria-hidden
+          className="absolute inset-x-[3px] border-b-[3px] border-dotted border-go"
+          style={{ bottom: AROUND - 1 }}
+        />
+      </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
           sideOffset={6}

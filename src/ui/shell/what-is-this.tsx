@@ -1,6 +1,7 @@
 "use client";
 
 import dynamic from "next/dynamic";
+import { usePathname, useSearchParams } from "next/navigation";
 import { Suspense, useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 
@@ -16,7 +17,7 @@ export const askWhatIsThis = (): void => {
 /** "What is this?", by its key or from the shelves behind the strip's end; fetched only when it is asked. */
 export function WhatIsThis() {
   const [on, setOn] = useState(false);
-  const free = () => document.querySelector("[role=dialog]") === null;
+  const free = () => document.querySelector("[role=dialog],[role=menu],[role=listbox]") === null;
   useEffect(() => {
     const ask = () => setOn(true);
     addEventListener(ASKED, ask);
@@ -35,7 +36,12 @@ export function WhatIsThis() {
   if (!on) return null;
   return (
     <Suspense>
-      <Overlay onEnd={() => setOn(false)} />
+      <OfThisScreen onEnd={() => setOn(false)} />
     </Suspense>
   );
+}
+
+/** Another screen is looked at anew. */
+function OfThisScreen({ onEnd }: { onEnd: () => void }) {
+  return <Overlay key={`${usePathname()}?${useSearchParams()}`} onEnd={onEnd} />;
 }
