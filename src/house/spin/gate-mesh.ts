@@ -4,7 +4,7 @@ import { flowOf } from "./gates";
 import type { RunRow } from "./records/runs";
 
 export interface MeshView {
-  /** When this mesh was put in, ms; null where it is in since the floor's day began. */
+  /** When this mesh was put in, ms: told, or with the opening of the floor; null where neither is known. */
   readonly sinceMs: number | null;
   /** Told to be clogged, and no other was put in since. */
   readonly clogged: boolean;
@@ -14,10 +14,13 @@ export interface MeshView {
 export function meshOf(
   told: readonly { readonly what: "clogged" | "changed"; readonly at: Date }[],
   runs: readonly RunRow[],
+  opened: Date | null,
 ): MeshView {
+  // Last evening's was washed: whoever opened the floor put a clean one in (common practice).
+  const since = opened ? told.filter((t) => t.at >= opened) : told;
   return {
-    sinceMs: told.findLast((t) => t.what === "changed")?.at.getTime() ?? null,
-    clogged: told.at(-1)?.what === "clogged",
+    sinceMs: since.findLast((t) => t.what === "changed")?.at.getTime() ?? opened?.getTime() ?? null,
+    clogged: since.at(-1)?.what === "clogged",
     flows: runs.map((r) => flowOf(r)),
   };
 }

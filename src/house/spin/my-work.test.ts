@@ -87,6 +87,14 @@ describe("my work", () => {
     expect((await of("Bo"))?.now?.says).toBe("change the mesh");
   });
 
+  it("a mesh that clogged before the floor was opened is another's: a clean one is in", async () => {
+    await house.act("note-mesh", { what: "clogged" }, { at: new Date(Date.now() - 3600_000).toISOString() });
+    expect((await work()).clogged).toBe(false);
+    await planned();
+    expect((await work()).clogged).toBe(false);
+    expect((await of("Bo"))?.now).toBeNull();
+  });
+
   it("knows how much came through the mesh since it was put in", async () => {
     await planned();
     const has = async (laterMin: number) => {

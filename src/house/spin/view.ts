@@ -193,7 +193,7 @@ export async function floorView(db: Knex, s: Snapshot, asked?: number): Promise<
     inBatch: s.openBatches.flatMap((b) => b.combs.filter((c) => c.spun_entry === null).map((c) => c.tag)),
     uncapped,
     given,
-    mesh: meshOf(mesh, [...closedRuns, ...runs]),
+    mesh: meshOf(mesh, [...closedRuns, ...runs], last("opening")?.at ?? null),
     order: [...closed, ...s.openBatches.flatMap((b) => b.combs)]
       .sort((a, b) => a.joined_at.getTime() - b.joined_at.getTime() || a.comb_fill - b.comb_fill)
       .map((c) => c.tag),
