@@ -80,7 +80,7 @@ describe("what if we had", () => {
       day,
       none: null,
       boxes: 4,
-      really: { from: "08:30", to: "10:50", runs: 4 },
+      really: { from: "08:30", to: "10:50", runs: 4, clean: "11:50", cleaningMin: 60 },
     });
     const planned = way(view, "As it was planned");
     expect(planned.soonerMin).toBeNull();

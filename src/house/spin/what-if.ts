@@ -50,7 +50,14 @@ export interface WhatIf {
   /** Why nothing is told of it. */
   readonly none: string | null;
   /** What the day's records say: from the first run to the last one's end. */
-  readonly really: { readonly from: string; readonly to: string; readonly runs: number } | null;
+  readonly really: {
+    readonly from: string;
+    readonly to: string;
+    readonly runs: number;
+    /** With the plan's minutes of cleaning after the last run: what the ways are to be held against. */
+    readonly clean: string;
+    readonly cleaningMin: number;
+  } | null;
   readonly boxes: number;
   readonly ways: readonly Way[];
 }
@@ -217,6 +224,8 @@ export async function whatIf(db: Knex, asked?: string, now = new Date()): Promis
       from: clockIn(zone, (runs[0] as RunRow).started_at),
       to: clockIn(zone, last),
       runs: runs.length,
+      clean: clockIn(zone, new Date(last.getTime() + plan.cleaningMin * MINUTE)),
+      cleaningMin: plan.cleaningMin,
     },
     boxes: boxes.length,
     ways,

@@ -30,7 +30,7 @@ export async function WhatIfWeHad({ day }: { day: string | undefined }) {
           <p className="mt-2 mb-3 text-[18px]">
             {writtenDay(view.day)}: {plural(view.really.runs, "run")}, {plural(view.boxes, "box", "boxes")},
             from the first run at {view.really.from} to the last one’s end at {view.really.to}, as it was
-            told.
+            told. With {view.really.cleaningMin} min of cleaning after it, clean at {view.really.clean}.
           </p>
           <div className="overflow-x-auto">
             <table className="w-full min-w-[640px]">
