@@ -64,7 +64,7 @@ test("last season's jars, typed in, are traced as what was here; boxes come in b
   await form.getByLabel("Honey in a jar").fill("454");
   await form.getByLabel("Kind of honey").fill("Spring");
   await form.getByLabel("Filled on").fill("3 Jun 2024");
-  await form.getByLabel("Whose or from whom").fill("Holm Farm");
+  await form.getByLabel("From whom").fill("Holm Farm");
   await form.getByRole("button", { name: "Enter them" }).click();
   await expect(form).toContainText("here before the house began; told to be from Holm Farm");
   await page.goto(`${url}/trace/lot/${encodeURIComponent("SP-24/3")}`);

@@ -19,6 +19,7 @@ type Standing =
       readonly say: string;
       readonly rows: number;
       readonly order: readonly string[] | null;
+      readonly remarks: number;
     }
   | {
       readonly step: "problems";
@@ -30,7 +31,7 @@ type Standing =
 
 interface Told {
   progress?: { done: number; of: number };
-  done?: { say: string; rows: number; order?: string[] | null };
+  done?: { say: string; rows: number; order?: string[] | null; remarks?: number };
   problem?: { detail: string; errors: Problem[]; rows: number };
   detail?: string;
   errors?: Problem[];
@@ -107,7 +108,13 @@ export function ImportFile() {
         if (told.done)
           setStanding(
             query.includes("dry-run")
-              ? { step: "checked", say: told.done.say, rows: told.done.rows, order: told.done.order ?? null }
+              ? {
+                  step: "checked",
+                  say: told.done.say,
+                  rows: told.done.rows,
+                  order: told.done.order ?? null,
+                  remarks: told.done.remarks ?? 0,
+                }
               : { step: "done", say: told.done.say },
           );
       }
@@ -216,7 +223,8 @@ export function ImportFile() {
           <div className="flex flex-wrap items-center gap-4">
             <p className="font-semibold text-go">
               Every row is sound: {standing.rows.toLocaleString("en-GB")} rows
-              {standing.order && `, read as ${standing.order.join(", ")}`}. Nothing is written yet.
+              {standing.order && `, read as ${standing.order.join(", ")}`}
+              {standing.remarks > 0 && `; ${standing.remarks} marked # left out`}. Nothing is written yet.
             </p>
             <button type="button" className="do" onClick={() => void send("", "Bringing in")}>
               Bring them in

@@ -51,10 +51,12 @@ describe("a table to fill in", () => {
   );
 
   it("is read with its examples left standing", () => {
-    const { rows } = readCsv("supers", `${csvTemplate("supers")}77,medium,10,5.2,\r\n`);
+    const { rows, remarks } = readCsv("supers", `${csvTemplate("supers")}77,medium,10,5.2,\r\n`);
     expect(rows.map((r) => r.cells)).toEqual([
       { tag: "77", depth: "medium", frames: "10", emptyKg: "5.2 kg" },
     ]);
+    // What is left out is told.
+    expect(remarks).toBe(2);
   });
 });
 

@@ -103,15 +103,22 @@ export function readCsv(
   table: CsvTable | ToldName,
   text: string,
   { pasted = false }: { readonly pasted?: boolean } = {},
-): { rows: CsvRow[]; problems: { line: number; message: string }[]; order: string[] | null } {
+): {
+  rows: CsvRow[];
+  problems: { line: number; message: string }[];
+  order: string[] | null;
+  remarks: number;
+} {
   const columns = columnsOf(table);
   const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ""), {
     delimiter: delimiterOf(text),
     skipEmptyLines: false,
   });
-  const lines = parsed.data
+  const written = parsed.data
     .map((cells, i) => ({ cells, line: i + 1 }))
-    .filter((l) => l.cells.some((c) => c.trim() !== "") && !l.cells[0]?.startsWith(REMARK));
+    .filter((l) => l.cells.some((c) => c.trim() !== ""));
+  const lines = written.filter((l) => !l.cells[0]?.startsWith(REMARK));
+  const remarks = written.length - lines.length;
   const [top] = lines;
   if (!top) return wrong("empty-file", pasted ? "There is nothing in it." : "The file is empty.");
   const named = (cell: string): boolean => {
@@ -189,5 +196,6 @@ export function readCsv(
       ),
     });
   }
-  return { rows, problems, order };
+  // What is left out is told.
+  return { rows, problems, order, remarks };
 }

@@ -307,7 +307,7 @@ export async function BottleDoing({
               { name: "filledOn", label: "Filled on", kind: "day" },
               { name: "bestBefore", label: "Best before", kind: "day", hint: "by the house's months" },
               { name: "waterPct", label: "Water, if it was read", unit: "%", kind: "figure", span: 1 },
-              { name: "supplier", label: "Whose or from whom", span: 2, hint: "left out: not known" },
+              { name: "supplier", label: "From whom", span: 2, hint: "left out: not known" },
               { name: "country", label: "Country it is from", span: 2 },
               { name: "region", label: "Region", span: 2 },
               { name: "papers", label: "Papers", span: 2 },

@@ -25,7 +25,7 @@ export const enterJars = defineCommand({
     filledOn: day("The day they were filled"),
     bestBefore: day("Best before").optional(),
     /** What is known of where it came from; left out, it is unknown, and every trace says so. */
-    supplier: note("Whose or from whom", 60),
+    supplier: note("From whom", 60),
     country: note("The country it is from", 60),
     region: note("The region", 60),
     waterPct: pct("Its water, by whoever read it then", 10, 30).optional(),

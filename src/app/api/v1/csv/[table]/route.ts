@@ -69,9 +69,13 @@ export async function POST(
     if (!/^text\/csv\b/i.test(request.headers.get("content-type") ?? ""))
       throw new Refusal("not-csv", "Send the file as text/csv.", 415);
     const query = new URL(request.url).searchParams;
-    const { rows, problems, order } = readCsv(table, decodeCsv(await boundedBytes(request, MOST_BYTES)), {
-      pasted: query.get("pasted") === "1",
-    });
+    const { rows, problems, order, remarks } = readCsv(
+      table,
+      decodeCsv(await boundedBytes(request, MOST_BYTES)),
+      {
+        pasted: query.get("pasted") === "1",
+      },
+    );
     const dry = query.get("dry-run") === "1";
     const leaveOutBad = query.get("leave-out-bad") === "1";
     const asked = {
@@ -98,7 +102,9 @@ export async function POST(
         try {
           progress(0, rows.length);
           const answer = await bring(progress);
-          tell({ done: { say: answer.say, entry: dry ? null : answer.entry, rows: rows.length, order } });
+          tell({
+            done: { say: answer.say, entry: dry ? null : answer.entry, rows: rows.length, order, remarks },
+          });
         } catch (fault) {
           const known = asRefusal(fault);
           if (!(known instanceof Refusal)) console.error(known);
