@@ -3,6 +3,7 @@ import { cache } from "react";
 import { houseDatabase } from "@/house/door";
 import { dayOutlook } from "@/house/spin/outlook";
 import { floorView } from "@/house/spin/view";
+import { byClock } from "@/house/standing/decisions";
 import { shared } from "@/house/standing/shared";
 import { type Snapshot, snapshot } from "@/house/standing/snapshot";
 
@@ -11,7 +12,7 @@ export const houseAsItStands = cache(async (): Promise<Snapshot> => {
   await connection();
   const now = new Date();
   const db = houseDatabase();
-  return { ...(await shared(db, "snapshot", now, () => snapshot(db, now))), now };
+  return byClock(await shared(db, "snapshot", now, () => snapshot(db, now)), now);
 });
 
 /** The floor as it stands, for the batch that was asked for or the one that goes on. */

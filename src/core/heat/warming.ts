@@ -78,20 +78,36 @@ function rootsOf(f: (x: number) => number): number[] {
   return roots;
 }
 
+/** Modes follow from the Biot number alone, and a house asks for the same few vessels all day. */
+function known(modesOf: (biot: number) => readonly Mode[]): (biot: number) => readonly Mode[] {
+  const found = new Map<number, readonly Mode[]>();
+  return (biot) => {
+    const before = found.get(biot);
+    if (before) return before;
+    const modes = modesOf(biot);
+    if (found.size >= MOST_KNOWN) found.clear();
+    found.set(biot, modes);
+    return modes;
+  };
+}
+const MOST_KNOWN = 1000;
+
 /** Long cylinder, Biot number h r / k (Carslaw & Jaeger, Conduction of Heat in Solids, 7.7; from memory). */
-const cylinderModes = (biot: number): Mode[] =>
+const cylinderModes = known((biot) =>
   rootsOf((z) => z * besselj(z, 1) - biot * besselj(z, 0)).map((z) => {
     const [j0, j1] = [besselj(z, 0), besselj(z, 1)];
     const core = ((2 / z) * j1) / (j0 * j0 + j1 * j1);
     return { root: z, core, mean: (core * 2 * j1) / z, wall: core * j0 };
-  });
+  }),
+);
 
 /** Slab of half height H, Biot number h H / k (the same, 3.11). */
-const slabModes = (biot: number): Mode[] =>
+const slabModes = known((biot) =>
   rootsOf((z) => z * Math.sin(z) - biot * Math.cos(z)).map((z) => {
     const core = (4 * Math.sin(z)) / (2 * z + Math.sin(2 * z));
     return { root: z, core, mean: (core * Math.sin(z)) / z, wall: core * Math.cos(z) };
-  });
+  }),
+);
 
 function checked(w: Warming): Warming {
   mustBeWithin(w.radiusM, 0.02, 0.6, "The vessel's radius", "m");

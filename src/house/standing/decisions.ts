@@ -90,11 +90,24 @@ export function firstSteps(s: Snapshot): Decision[] {
 
 /** Worked out once for a snapshot: strip, bench and Today ask for the same list. */
 const known = new WeakMap<Snapshot, readonly Decision[]>();
+/** The snapshot that was read, of one that only has a clock of its own. */
+const readOf = new WeakMap<Snapshot, Snapshot>();
+
+/**
+ * The house as it was read, by the clock of whoever looks now. What wants deciding stays as it was judged when it
+ * was read: for everybody who looks in the same moment it is the same list.
+ */
+export function byClock(read: Snapshot, now: Date): Snapshot {
+  const own = { ...read, now };
+  readOf.set(own, read);
+  return own;
+}
 
 /** Everything that wants deciding, most urgent first. */
 export function decisions(s: Snapshot): readonly Decision[] {
-  const list = known.get(s) ?? workedOut(s);
-  known.set(s, list);
+  const read = readOf.get(s) ?? s;
+  const list = known.get(read) ?? workedOut(read);
+  known.set(read, list);
   return list;
 }
 
