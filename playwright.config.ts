@@ -1,10 +1,12 @@
+import { availableParallelism } from "node:os";
 import { defineConfig } from "@playwright/test";
 
 export default defineConfig({
   testDir: "e2e",
   globalSetup: "./e2e/global-setup.ts",
   fullyParallel: true,
-  workers: 2,
+  // One more than there are processors: some wait for a house that is away.
+  workers: availableParallelism() + 1,
   // Far more than any needs: a net for a machine that is busy with other things.
   timeout: 300_000,
   expect: { timeout: 20_000 },

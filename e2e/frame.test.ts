@@ -37,16 +37,26 @@ test("escape closes the form that is open, not the work behind it", async ({ ine
   await expect(page.getByRole("region", { name: "Batch 5" })).toBeVisible();
 });
 
-test("a form opened for a super waits for its weight", async ({ ines: page, demoHouse }) => {
+test("a form opened for a super waits for its weight; screens are asked for when they are followed, and once anew after an entry", async ({
+  ines: page,
+  demoHouse,
+}) => {
+  const asked: string[] = [];
+  page.on("request", (request) => {
+    if (request.headers().rsc) asked.push(new URL(request.url()).pathname);
+  });
   await page.goto(`${demoHouse.url}/spin`);
   await ready(page);
+  expect(asked).toEqual([]);
   await page.getByRole("row", { name: /^18/ }).getByRole("link", { name: "Weigh back" }).click();
   const form = page.getByRole("form", { name: "Weigh it back" });
   await expect(form.getByLabel("Super")).toHaveValue("18");
   await expect(form.getByLabel("Spun, it weighs")).toBeFocused();
+  expect(asked).toEqual(["/spin"]);
   await page.keyboard.type("5.9");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("complementary", { name: "The tape" })).toContainText("Super 18 weighed back");
+  expect(asked).toEqual(["/spin", "/spin"]);
 });
 
 test("digits typed into a field stay there", async ({ ines: page, demoHouse }) => {

@@ -106,10 +106,10 @@ test("a checklist is added to by the lead, ticked by two people, and printed for
   await page.goto(`${url}/checks`);
   await ready(page);
   await expect(list.getByRole("button", { name: "Change this list" })).toHaveCount(0);
-  const report = page.waitForEvent("popup");
+  // It opens beside: shown where the browser shows papers, kept as a file where it does not.
+  const asked = page.context().waitForEvent("request", (request) => request.url().includes("/checks-report"));
   await page.getByRole("button", { name: "Report as PDF" }).click();
-  const address = (await report).url();
-  const pdf = await page.request.get(address);
+  const pdf = await page.request.get((await asked).url());
   expect(pdf.headers()["content-type"]).toBe("application/pdf");
 });
 

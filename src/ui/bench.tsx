@@ -1,5 +1,5 @@
-import Link from "next/link";
 import type { ReactNode } from "react";
+import { Link } from "./link";
 import { Part } from "./part";
 
 /** The head of a bay: its name, its figure, one sentence. */

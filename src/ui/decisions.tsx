@@ -1,6 +1,6 @@
-import Link from "next/link";
 import { asCards } from "@/house/standing/decisions";
 import type { Decision, DecisionGroup } from "@/house/standing/model";
+import { Link } from "./link";
 import { DoIt } from "./people/do-it";
 import { Why } from "./why/why";
 

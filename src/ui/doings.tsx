@@ -1,8 +1,8 @@
 "use client";
 
-import Link from "next/link";
 import type { CommandName } from "@/house";
 import type { Part } from "@/house/people/parts";
+import { Link } from "./link";
 import { useAway, useNotFor } from "./people/rights";
 
 export interface Doing {

@@ -1,6 +1,6 @@
-import Link from "next/link";
 import type { ReactNode } from "react";
 import type { BayName } from "@/house/bays";
+import { Link } from "./link";
 
 /** The one thing that brings a bay to life, and its picture on a made-up day. */
 const BEGINS: Readonly<

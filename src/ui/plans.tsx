@@ -1,10 +1,10 @@
 "use client";
 
 import { CalendarPlus, Check, Printer } from "lucide-react";
-import Link from "next/link";
 import type { PlanView } from "@/house/yard/view";
 import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
+import { Link } from "./link";
 
 function Steps({ plan }: { plan: PlanView }) {
   const { standing, submit } = useCommand("tick-step");

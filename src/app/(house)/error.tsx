@@ -1,7 +1,7 @@
 "use client";
 
-import Link from "next/link";
 import { usePathname } from "next/navigation";
+import { Link } from "@/ui/link";
 import { TryAgain } from "@/ui/try-again";
 
 /** Shown on the bench when a screen has a fault: the frame around it stays, with every other bay a touch away. */

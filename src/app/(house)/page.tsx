@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { houseDatabase } from "@/house/door";
 import { massFigureG, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
@@ -11,6 +10,7 @@ import { Decisions } from "@/ui/decisions";
 import { AccountBar } from "@/ui/figures/account-bar";
 import { DayBars } from "@/ui/figures/day-bars";
 import { Figure } from "@/ui/figures/figure";
+import { Link } from "@/ui/link";
 import { RecordTable } from "@/ui/table/record";
 import { houseAsItStands, outlookAsItStands } from "../read";
 

@@ -1,5 +1,5 @@
-import Link from "next/link";
 import type { ReactNode } from "react";
+import { Link } from "@/ui/link";
 
 /** A band of its own colour over every practice screen, and no strip, tape or line: nothing here is the house's. */
 export default function PracticeLayout({ children }: { children: ReactNode }) {

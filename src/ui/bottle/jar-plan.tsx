@@ -1,13 +1,13 @@
 "use client";
 
 import { Minus, Plus } from "lucide-react";
-import Link from "next/link";
 import { useState } from "react";
 import { mass, massG } from "@/house/language/shown";
 import { capital, plural } from "@/house/language/spoken";
 import type { JarPlanView } from "@/house/materials/plan";
 import { Field } from "../fields/field";
 import { asProposed, figureIn, forTheHouse } from "../fields/figure";
+import { Link } from "../link";
 import { useAsked } from "../use-asked";
 
 /** The honey in the vessel as a bar, parted by the jars it fills. */

@@ -1,11 +1,11 @@
 "use client";
 
 import { sankey, sankeyJustify, sankeyLinkHorizontal } from "d3-sankey";
-import Link from "next/link";
 import { useEffect, useRef, useState } from "react";
 import { massFigureG, unitOf } from "@/house/language/shown";
 import type { TraceView } from "@/house/trace";
 import { type FoldedFlow, type FoldedNode, foldedFlow } from "@/house/trace/fold";
+import { Link } from "../link";
 
 type Datum = FoldedNode;
 type LinkDatum = { grams: number };

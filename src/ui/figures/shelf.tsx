@@ -1,9 +1,9 @@
 "use client";
 
-import Link from "next/link";
 import { unitOf } from "@/house/language/shown";
 import { capital } from "@/house/language/spoken";
 import type { OnShelf } from "@/house/store/view";
+import { Link } from "../link";
 
 /**
  * Vessels on a shelf, filled to their true level, with water, age and what to do with each. Drawn by the browser
@@ -14,7 +14,7 @@ export function Shelf({ vessels }: { vessels: readonly OnShelf[] }) {
     <ul className="flex flex-wrap gap-x-3 gap-y-5">
       {vessels.map((p) => (
         <li key={`${p.kind} ${p.tag}`} className="w-[136px]">
-          <Link href={p.href} prefetch={false} className="block no-underline">
+          <Link href={p.href} className="block no-underline">
             <span className="relative mx-1 block h-[92px] overflow-hidden rounded-b-xl border-[1.5px] border-t-4 border-edge bg-wall">
               <span
                 className="fill-level absolute inset-x-0 bottom-0 border-t-2 border-mass bg-mass-fill opacity-60"

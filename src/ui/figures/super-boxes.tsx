@@ -1,7 +1,7 @@
 "use client";
 
-import Link from "next/link";
 import { mass } from "@/house/language/shown";
+import { Link } from "../link";
 
 export interface DrawnSuper {
   readonly tag: string;
@@ -27,7 +27,6 @@ export function SuperBoxes({ boxes }: { boxes: readonly DrawnSuper[] }) {
         <Link
           key={box.tag}
           href={`/trace/super/${box.tag}`}
-          prefetch={false}
           className="superbox"
           style={{
             background: `color-mix(in srgb, var(--water-fill) ${Math.round(blueness(box.waterPct) * 100)}%, var(--shelf))`,

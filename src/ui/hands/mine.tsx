@@ -1,12 +1,12 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import type { Next, PersonsWork } from "@/house/spin/my-work";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { useHouseClock } from "../house-clock";
+import { Link } from "../link";
 import { useMay } from "../people/rights";
 import { useScanMeans } from "../shell/scan-here";
 

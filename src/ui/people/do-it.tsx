@@ -1,7 +1,7 @@
 "use client";
 
-import Link from "next/link";
 import type { ComponentProps } from "react";
+import { Link } from "../link";
 import { useRole } from "./rights";
 
 /** The way to what a decision asks for; whoever only looks has none. */

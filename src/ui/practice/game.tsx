@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
@@ -8,6 +7,7 @@ import type { Part } from "@/core/practice";
 import { mass } from "@/house/language/shown";
 import type { GameView, OverView } from "@/practice/games";
 import { Caution } from "../bench";
+import { Link } from "../link";
 
 const PART_SAID: Readonly<Record<Part, string>> = {
   lost: "lost for certain",

@@ -1,11 +1,11 @@
 "use client";
 
-import Link from "next/link";
 import { useState } from "react";
 import { clearing, RISERS } from "@/core/clarify";
 import { heatAccount } from "@/core/heat";
 import { asRead, asReckoned, difference, figure, temp, unitOf } from "@/house/language/shown";
 import type { Column } from "@/house/settle/columns";
+import { Link } from "../link";
 import { Slide } from "../slide";
 import { Why } from "../why/why";
 

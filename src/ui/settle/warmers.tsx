@@ -1,5 +1,5 @@
-import Link from "next/link";
 import type { WarmerCard } from "@/house/warmth/view";
+import { Link } from "../link";
 import { Why } from "../why/why";
 
 /** What honey is warmed in, and how far each vessel in it is on its way to being liquid. */

@@ -1,6 +1,6 @@
 import { Siren } from "lucide-react";
-import Link from "next/link";
 import type { Decision } from "@/house/standing/model";
+import { Link } from "../link";
 
 /** What spoils while nobody looks, on every screen until it is put right. */
 export function Alarm({ list }: { list: readonly Decision[] }) {

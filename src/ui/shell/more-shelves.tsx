@@ -18,11 +18,11 @@ import {
   Volume2,
   VolumeX,
 } from "lucide-react";
-import Link from "next/link";
 import { DropdownMenu } from "radix-ui";
 import { useEffect, useState } from "react";
 import { mayLook } from "@/house/access/rights";
 import { beSilent, isSilent } from "../floor/silent";
+import { Link } from "../link";
 import { useAway, useRole } from "../people/rights";
 import { remember } from "./remember";
 import { askWhatIsThis } from "./what-is-this";

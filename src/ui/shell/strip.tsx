@@ -1,9 +1,9 @@
 "use client";
 
-import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { unitOf } from "@/house/language/shown";
 import type { StripView } from "@/house/standing/strip-and-tape";
+import { Link } from "../link";
 import { MoreShelves } from "./later";
 
 /** On a narrow screen the open bay is the one that is seen. */

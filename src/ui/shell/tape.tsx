@@ -1,12 +1,12 @@
 "use client";
 
 import { ChevronsLeft, ChevronsRight, Paperclip, ScrollText, Undo2, X } from "lucide-react";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
 import { type ReactNode, useState } from "react";
 import { unitOf } from "@/house/language/shown";
 import type { TapeLine, TapeView } from "@/house/standing/strip-and-tape";
+import { Link } from "../link";
 import { Modal } from "../modal";
 import { useNotFor } from "../people/rights";
 import { refreshOnce } from "../refresh-once";

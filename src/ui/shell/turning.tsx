@@ -1,10 +1,10 @@
 "use client";
 
-import Link from "next/link";
 import { usePathname } from "next/navigation";
 import type { GateView } from "@/house/spin/gates";
 import { useGate } from "../floor/use-gate";
 import { countdown, type Turns, useRun } from "../floor/use-run";
+import { Link } from "../link";
 
 /** So long before a pail is full other screens tell of it. */
 const SOON_MIN = 5;

@@ -1,5 +1,5 @@
-import Link from "next/link";
 import type { WatchRow } from "@/house/store/watch";
+import { Link } from "../link";
 import { Why } from "../why/why";
 
 const TONE: Readonly<Record<WatchRow["watch"], string>> = {

@@ -1,4 +1,3 @@
-import Link from "next/link";
 import { volumetricFillG } from "@/core/bottling";
 import { scaleToday } from "@/house/bottle/weighings";
 import { devicesAtHand } from "@/house/devices/view";
@@ -15,6 +14,7 @@ import { Caution, Panel } from "@/ui/bench";
 import { FillJars, JarPlan, WeighJars } from "@/ui/bottle";
 import { CommandForm } from "@/ui/fields/command-form";
 import type { FieldSpec } from "@/ui/fields/spec";
+import { Link } from "@/ui/link";
 import { TakeOrder } from "@/ui/out/take-order";
 import { RecordTable } from "@/ui/table/record";
 import { holdingField } from "../holding";
@@ -495,7 +495,7 @@ async function Stock({ s }: { s: Snapshot }) {
                 value: (d) => d.lots.join(" "),
                 cell: (d) =>
                   d.lots.map((code) => (
-                    <Link key={code} className="mr-3" href={`/trace/lot/${code}`} prefetch={false}>
+                    <Link key={code} className="mr-3" href={`/trace/lot/${code}`}>
                       {code}
                     </Link>
                   )),

@@ -1,6 +1,5 @@
 import { Tag } from "lucide-react";
 import type { Metadata } from "next";
-import Link from "next/link";
 import type { RunningProduct } from "@/house/bottle/products";
 import { jarsOffView, seasonGiveaway, weighings } from "@/house/bottle/weighings";
 import { houseDatabase } from "@/house/door";
@@ -15,6 +14,7 @@ import { Doings } from "@/ui/doings";
 import { EmptyBay } from "@/ui/empty-bay";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
+import { Link } from "@/ui/link";
 import { RecordTable } from "@/ui/table/record";
 import { houseAsItStands } from "../../read";
 import { BottleDoing, type BottleSearch } from "./doing";
@@ -100,7 +100,6 @@ export default async function Bottle({ searchParams }: { searchParams: Promise<B
                         key={j.jar}
                         className="mr-3 inline-flex min-h-11 items-center text-[15px] font-semibold"
                         href={`/bottle?do=right&check=${w.id}&jar=${j.jar}`}
-                        prefetch={false}
                       >
                         {j.says}: put it right
                       </Link>
@@ -253,7 +252,6 @@ function LabelLink({ lot }: { lot: string }) {
     <Link
       className="inline-flex min-h-12 items-center gap-1 font-semibold"
       href={`/bottle/label/${encodeURIComponent(lot)}`}
-      prefetch={false}
     >
       <Tag size={16} aria-hidden />
       Label<span className="sr-only"> of lot {lot}</span>

@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { ANALYTE_IDS, ANALYTES } from "@/core/laboratory";
 import { houseDatabase } from "@/house/door";
 import { DISEASES } from "@/house/hold/commands/colonies";
@@ -10,6 +9,7 @@ import { Caution, Lead, Panel } from "@/ui/bench";
 import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
+import { Link } from "@/ui/link";
 import { Shown } from "@/ui/people/rights";
 import { Press } from "@/ui/press";
 import { houseAsItStands } from "../../read";

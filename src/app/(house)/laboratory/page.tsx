@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { ANALYTE_IDS, ANALYTES, HONEY_SORTS, SORT_SAID } from "@/core/laboratory";
 import { houseDatabase } from "@/house/door";
 import { type LabLine, type LabSeen, laboratoriesAsked, laboratoryView } from "@/house/laboratory/view";
@@ -10,6 +9,7 @@ import { Lead, Older } from "@/ui/bench";
 import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
 import { LabResult } from "@/ui/lab-result";
+import { Link } from "@/ui/link";
 import { StandInResult } from "@/ui/stand-in-result";
 import { RecordTable } from "@/ui/table/record";
 import { houseAsItStands } from "../../read";

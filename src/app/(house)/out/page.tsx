@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { mayLook } from "@/house/access/rights";
 import { houseDatabase } from "@/house/door";
 import { dayIn, writtenDay } from "@/house/language/clock";
@@ -14,6 +13,7 @@ import { Doings } from "@/ui/doings";
 import { EmptyBay } from "@/ui/empty-bay";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
+import { Link } from "@/ui/link";
 import { MarketBack } from "@/ui/out/market-back";
 import { Pick } from "@/ui/out/pick";
 import { TakeOrder } from "@/ui/out/take-order";

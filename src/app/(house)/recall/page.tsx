@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
 import { clockIn, dayIn, writtenDay } from "@/house/language/clock";
@@ -12,6 +11,7 @@ import { Lead, Panel } from "@/ui/bench";
 import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
+import { Link } from "@/ui/link";
 import { Press } from "@/ui/press";
 import { FlowPicture, StopWatch } from "@/ui/recall";
 import { RecordTable } from "@/ui/table/record";

@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import type { Group } from "@/core/season";
 import { houseDatabase } from "@/house/door";
 import { writtenDay } from "@/house/language/clock";
@@ -11,6 +10,7 @@ import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
 import { SpreadBars } from "@/ui/figures/spread-bars";
+import { Link } from "@/ui/link";
 import { RecordTable } from "@/ui/table/record";
 import { Why } from "@/ui/why/why";
 import { houseAsItStands } from "../../read";

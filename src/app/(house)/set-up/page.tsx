@@ -1,6 +1,5 @@
 import type { Metadata } from "next";
 import { cookies } from "next/headers";
-import Link from "next/link";
 import { RULE_PACKS } from "@/core/labels";
 import { SCHOOLS } from "@/core/moisture";
 import { SHOWN_CHOICES, type ShownKind, shownFrom, shownText } from "@/core/units";
@@ -16,6 +15,7 @@ import { SCHOOL_SAID, SETTLE_SCHOOLS } from "@/house/settle/kinds";
 import { setUpView } from "@/house/standing/set-up";
 import { Lead, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
+import { Link } from "@/ui/link";
 import { AddToCrew } from "@/ui/people/add-to-crew";
 import { ChooseParts } from "@/ui/people/choose-parts";
 import { SCHOOL } from "@/ui/pull/words";

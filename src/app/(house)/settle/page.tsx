@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { houseDatabase } from "@/house/door";
 import { massFigureG, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
@@ -15,6 +14,7 @@ import { Decisions } from "@/ui/decisions";
 import { Doings } from "@/ui/doings";
 import { EmptyBay } from "@/ui/empty-bay";
 import { Figure } from "@/ui/figures/figure";
+import { Link } from "@/ui/link";
 import { Columns } from "@/ui/settle";
 import { Warmers } from "@/ui/settle/warmers";
 import { houseAsItStands } from "../../read";

@@ -1,9 +1,9 @@
-import Link from "next/link";
 import { massFigureG, massG, unitOf } from "@/house/language/shown";
 import type { FloorView } from "@/house/spin/view";
 import type { BatchState } from "@/house/standing/snapshot";
 import { Panel } from "@/ui/bench";
 import { AccountBar } from "@/ui/figures/account-bar";
+import { Link } from "@/ui/link";
 import { RecordTable } from "@/ui/table/record";
 import { Why } from "@/ui/why/why";
 

@@ -1,11 +1,10 @@
-import Link from "next/link";
 import { MACHINE_KINDS } from "@/core/extraction";
 import { figure, massFigure, unitOf } from "@/house/language/shown";
-
 import type { FloorMachine } from "@/house/spin/model";
 import { Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import type { FieldOf, FieldSpec } from "@/ui/fields/spec";
+import { Link } from "@/ui/link";
 import { RecordTable } from "@/ui/table/record";
 
 const cm = (metres: number): string => String(Number((metres * 100).toFixed(1)));

@@ -1,8 +1,8 @@
-import Link from "next/link";
 import { houseDatabase } from "@/house/door";
 import { writtenDay } from "@/house/language/clock";
 import { plural } from "@/house/language/spoken";
 import { whatIf } from "@/house/spin/what-if";
+import { Link } from "@/ui/link";
 
 /** A past day run again from its own records, with one thing changed. */
 export async function WhatIfWeHad({ day }: { day: string | undefined }) {

@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { swatch } from "@/core/honey/colour";
 import { WAY_SAID, waysOf } from "@/core/honey/ways";
 import { houseDatabase } from "@/house/door";
@@ -20,6 +19,7 @@ import { Doings } from "@/ui/doings";
 import { EmptyBay } from "@/ui/empty-bay";
 import { Figure } from "@/ui/figures/figure";
 import { Shelf } from "@/ui/figures/shelf";
+import { Link } from "@/ui/link";
 import { WatchList } from "@/ui/store/watch-list";
 import { RecordTable } from "@/ui/table/record";
 import { Why } from "@/ui/why/why";

@@ -1,11 +1,11 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { COMMANDS } from "@/house";
 import { houseDatabase } from "@/house/door";
 import { keyFrom } from "@/house/standing/lists";
 import { tapeView } from "@/house/standing/strip-and-tape";
 import { tapeSearch } from "@/house/standing/tape-search";
 import { Lead, Older } from "@/ui/bench";
+import { Link } from "@/ui/link";
 import { FindDay } from "@/ui/shell/find-day";
 import { TapeEntries } from "@/ui/shell/tape";
 import { houseAsItStands } from "../../read";

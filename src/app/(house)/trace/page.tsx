@@ -1,11 +1,11 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { houseDatabase } from "@/house/door";
 import { shortDayIn, writtenDay } from "@/house/language/clock";
 import { jar, massG } from "@/house/language/shown";
 import { partsOf } from "@/house/people/parts";
 import { batchesPage, keyFrom, lotsPage } from "@/house/standing/lists";
 import { Lead, Older, Panel } from "@/ui/bench";
+import { Link } from "@/ui/link";
 import { OpenThing } from "@/ui/open-thing";
 import { houseAsItStands } from "../../read";
 

@@ -1,9 +1,9 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { myWork, pailStands } from "@/house/spin/my-work";
 import { Lead, Panel } from "@/ui/bench";
 import { GiveWork } from "@/ui/hands/give-work";
 import { Mine, WhoElse } from "@/ui/hands/mine";
+import { Link } from "@/ui/link";
 import { askingHere } from "../../asking";
 import { floorAsItStands } from "../../read";
 

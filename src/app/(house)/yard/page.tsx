@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { houseDatabase } from "@/house/door";
 import { stacksOf } from "@/house/hot-room/stacks";
 import { massFigureG, massG, unitOf } from "@/house/language/shown";
@@ -12,6 +11,7 @@ import { Decisions } from "@/ui/decisions";
 import { Doings } from "@/ui/doings";
 import { EmptyBay } from "@/ui/empty-bay";
 import { Figure } from "@/ui/figures/figure";
+import { Link } from "@/ui/link";
 import { RecordTable } from "@/ui/table/record";
 import { houseAsItStands } from "../../read";
 import { benchOf, WORK } from "./doing";

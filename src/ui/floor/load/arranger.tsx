@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { useState } from "react";
 import { FRAME_SD_KG, ORIENTATION, relativeForce, STEADINESS, shakingForceN } from "@/core/extraction";
 import { figure, mass, quantity, shown } from "@/house/language/shown";
@@ -10,6 +9,7 @@ import { Field } from "../../fields/field";
 import { forTheHouse, wrongFigure } from "../../fields/figure";
 import { SaysStanding } from "../../fields/standing";
 import { useCommand } from "../../fields/use-command";
+import { Link } from "../../link";
 import { Slide } from "../../slide";
 import { Drum, TONE } from "./drum";
 import { HeldFrame } from "./held-frame";

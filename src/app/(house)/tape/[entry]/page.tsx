@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { notFound } from "next/navigation";
 import { houseDatabase } from "@/house/door";
 import { plural } from "@/house/language/spoken";
@@ -8,6 +7,7 @@ import { Papers } from "@/ui/attach";
 import { Lead, Panel } from "@/ui/bench";
 import { Correct } from "@/ui/correct";
 import { CommandForm } from "@/ui/fields/command-form";
+import { Link } from "@/ui/link";
 
 export const metadata: Metadata = { title: "An entry" };
 

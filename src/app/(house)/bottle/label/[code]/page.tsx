@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { notFound } from "next/navigation";
 import { DomainError } from "@/core/domain-error";
 import { RULE_PACKS } from "@/core/labels";
@@ -12,6 +11,7 @@ import { Lead, Panel } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
 import { LabelBench } from "@/ui/label";
+import { Link } from "@/ui/link";
 import { RecordTable } from "@/ui/table/record";
 import { decoded } from "../../../../address";
 import { houseAsItStands } from "../../../../read";

@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { notFound } from "next/navigation";
 import { decoded } from "@/app/address";
 import { houseAsItStands } from "@/app/read";
@@ -22,6 +21,7 @@ import { Lead, Panel } from "@/ui/bench";
 import { AccountBar } from "@/ui/figures/account-bar";
 import { Figure } from "@/ui/figures/figure";
 import { FlowPicture } from "@/ui/figures/flow-picture";
+import { Link } from "@/ui/link";
 import { RecordTable } from "@/ui/table/record";
 import { Why } from "@/ui/why/why";
 
