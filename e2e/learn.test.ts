@@ -1,5 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
-import { playThrough, scenarioById, scoreOf } from "@/core/practice";
+import { believedOf, playThrough, scenarioById, scoreOf } from "@/core/practice";
 import { connect } from "@/db";
 import { asApplication, testServerUrl } from "@/db/testing/clone";
 import { termsIn } from "@/house/glossary/find";
@@ -127,15 +127,19 @@ test("a practice day is won and one is lost, each scored as it is computed; the 
   ] as const) {
     const scenario = scenarioById(id);
     if (!scenario) throw new Error(id);
-    const played = playThrough(scenario, seed, how);
-    const told = scoreOf(scenario, played);
+    const day = playThrough(scenario, seed, how);
+    const told = scoreOf(day);
     const game = await begin(db, id, "Ines", seed);
     await page.goto(`${url}/practice/${game}`);
     await expect(page.getByText("Practice: made up. Nothing here is entered in your house.")).toBeVisible();
     const steps = page.getByRole("region", { name: "What was done" }).getByRole("listitem");
-    for (const [i, { move }] of played.decisions.entries()) {
-      await page.getByRole("button", { name: scenario.moves[move]?.label ?? "" }).click();
-      await expect(steps).toHaveCount(i + 1);
+    const step = page.locator("[aria-current=step]");
+    for (const [c, { of, played }] of day.cases.entries()) {
+      await expect(step).toHaveText(`${c + 1} of ${day.cases.length}`);
+      for (const [i, { move }] of played.decisions.entries()) {
+        await expect(steps).toHaveCount(i);
+        await page.getByRole("button", { name: of.moves[move]?.label ?? "" }).click();
+      }
     }
     const decided = page.getByRole("region", { name: "How it was decided" });
     await expect(decided).toContainText(`${told.points}of 100`);
@@ -143,7 +147,7 @@ test("a practice day is won and one is lost, each scored as it is computed; the 
       `Beyond the best that could be known: ${told.beyondKg.toFixed(1)} kg`,
     );
     await expect(page.getByRole("region", { name: "What was true" })).toContainText(
-      scenario.was(scenario.problem.truths[played.truth] ?? {})[0] ?? "?",
+      day.cases[0] ? (believedOf(day.cases[0])[0]?.was ?? "?") : "?",
     );
     expect(told.points === 100).toBe(how === "best");
     if (how === "naive")

@@ -22,7 +22,7 @@ export function practiceHouse(): Knex {
 
 const PLAIN = /^[a-z_][a-z0-9_]{0,62}$/;
 
-/** Makes its two tables, as their owner, and lets the application's role play. */
+/** Makes its tables, as their owner, and lets the application's role play. */
 export async function makePractice(owner: Knex, role: string): Promise<void> {
   if (!PLAIN.test(role)) throw new Error(`"${role}" is no plain name of a role.`);
   await owner.raw(`
@@ -34,8 +34,8 @@ export async function makePractice(owner: Knex, role: string): Promise<void> {
       game_id uuid not null references game, nth int not null, move text not null, who text not null,
       at timestamptz not null, primary key (game_id, nth)
     );
-    create index if not exists game_begun on game (begun_at);
+    create table if not exists result (game_id uuid primary key references game, points int not null);
     grant usage on schema public to ${role};
-    grant select, insert on game, move to ${role};
+    grant select, insert on game, move, result to ${role};
   `);
 }

@@ -1,14 +1,19 @@
 /** Games of the practice house: begun, played by one or by a crew on several tablets, looked at afterwards. */
 import { randomInt, randomUUID } from "node:crypto";
 import type { Knex } from "knex";
-import type { At } from "@/core/practice";
 import {
+  type At,
+  type Believed,
+  believedOf,
+  bestKgOf,
+  type CasePlayed,
   type Cost,
+  casesOf,
   costSum,
-  judgeOf,
+  type DayPlayed,
+  DomainError,
   PARTS,
   type Part,
-  type Played,
   playedTo,
   SCENARIOS,
   type Scenario,
@@ -17,12 +22,20 @@ import {
 } from "@/core/practice";
 import { retold } from "@/house/language/shown";
 import { NotPlayed } from "./not-played";
-import { addMove, beginGame, type GameRow, gameById, type MoveRow, movesOf, newestGames } from "./records";
+import { addMove, addResult, beginGame, type GameRow, gameById, type MoveRow, movesOf } from "./records";
 
 export interface MoveView {
   readonly id: string;
   readonly label: string;
   readonly means: string;
+}
+
+/** A case that is over: what was decided in the end, and the truth beside what could be believed then. */
+export interface CaseOver {
+  readonly nth: number;
+  readonly asks: string;
+  readonly did: string;
+  readonly believed: readonly Believed[];
 }
 
 export interface OverView {
@@ -34,8 +47,9 @@ export interface OverView {
   readonly bestKg: number;
   readonly cameKg: number;
   readonly came: readonly { readonly part: Part; readonly kg: number }[];
-  readonly was: readonly string[];
   readonly dearest: readonly {
+    /** The case it was in, and the step of it. */
+    readonly ofCase: number;
     readonly nth: number;
     readonly did: string;
     readonly better: string;
@@ -48,19 +62,28 @@ export interface OverView {
 
 export interface GameView {
   readonly id: string;
-  readonly scenario: Pick<Scenario, "id" | "title" | "asks" | "known" | "patienceS"> & {
+  readonly scenario: Pick<Scenario, "id" | "title" | "asks" | "patienceS"> & {
     readonly caution: string | null;
   };
+  /** Which case of how many it is at. */
+  readonly round: { readonly nth: number; readonly of: number };
+  readonly asks: string;
+  readonly known: readonly string[];
+  /** What was done in this case. */
   readonly seen: readonly {
     readonly nth: number;
     readonly who: string;
     readonly did: string;
     readonly says: string;
   }[];
+  /** How many moves were made in the whole day: the next is one more. */
+  readonly made: number;
   readonly stands: readonly string[];
   readonly moves: readonly MoveView[];
   /** Seconds until time goes on without anybody; null where it waits for a decision. */
   readonly leftS: number | null;
+  /** The cases that are over, the newest first. */
+  readonly before: readonly CaseOver[];
   readonly over: OverView | null;
 }
 
@@ -71,58 +94,101 @@ const LEAST_KG = 0.05;
 const parts = (cost: Cost) =>
   PARTS.map((part) => ({ part, kg: cost[part] ?? 0 })).filter(({ kg }) => Math.abs(kg) >= LEAST_KG);
 
-function overView(scenario: Scenario, played: Played<At>): OverView {
-  const told = scoreOf(scenario, played);
-  const label = (move: string): string => retold(scenario.moves[move]?.label ?? move);
+const labelOf = ({ of }: Pick<CasePlayed, "of">, move: string): string =>
+  retold(of.moves[move]?.label ?? move);
+
+const caseOver = (one: CasePlayed, i: number): CaseOver => ({
+  nth: i + 1,
+  asks: retold(one.of.asks),
+  did: labelOf(one, one.played.decisions.at(-1)?.move ?? ""),
+  believed: believedOf(one).map(({ was, belief }) => ({
+    was: retold(was),
+    belief: belief.kind === "thing" ? { ...belief, likeliest: retold(belief.likeliest) } : belief,
+  })),
+});
+
+function overView(scenario: Scenario, day: DayPlayed): OverView {
+  const told = scoreOf(day);
+  const steps = day.cases.flatMap((one, c) =>
+    one.played.decisions.map((decision, i) => ({ one, decision, ofCase: c + 1, nth: i + 1 })),
+  );
   return {
     points: told.points,
     beyond: parts(told.beyond),
     beyondKg: told.beyondKg,
-    bestKg: judgeOf(scenario).best.kg,
+    bestKg: bestKgOf(scenario),
     cameKg: costSum(told.came),
     came: parts(told.came),
-    was: scenario.was(scenario.problem.truths[played.truth] ?? {}).map(retold),
-    dearest: told.dearest.flatMap((nth) => {
-      const d = played.decisions[nth];
-      return d
-        ? [
-            {
-              nth: nth + 1,
-              did: label(d.move),
-              better: label(d.best.move),
-              kg: d.chosen.kg - d.best.kg,
-              foreseenKg: d.chosen.kg,
-              betterKg: d.best.kg,
-            },
-          ]
-        : [];
+    dearest: told.dearest.flatMap((at) => {
+      const step = steps[at];
+      if (!step) return [];
+      const { one, decision, ofCase, nth } = step;
+      const { chosen, best } = decision;
+      return [
+        {
+          ofCase,
+          nth,
+          did: labelOf(one, decision.move),
+          better: labelOf(one, best.move),
+          kg: chosen.kg - best.kg,
+          foreseenKg: chosen.kg,
+          betterKg: best.kg,
+        },
+      ];
     }),
     teaches: retold(scenario.teaches),
   };
 }
 
-async function gameAndMoves(
-  db: Knex,
-  id: string,
-): Promise<{ game: GameRow; moves: MoveRow[]; scenario: Scenario }> {
-  const game = UUID.test(id) ? await gameById(db, id) : undefined;
-  const scenario = game && scenarioById(game.scenario);
-  if (!game || !scenario) throw new NotPlayed("unknown-game", "There is no such practice day.", 404);
-  return { game, scenario, moves: await movesOf(db, [id]) };
+interface Standing {
+  readonly game: GameRow;
+  readonly moves: readonly MoveRow[];
+  readonly scenario: Scenario;
+  readonly day: DayPlayed;
 }
 
-/** The hidden truth goes on while nobody decides: each so many seconds are a wait, made by nobody. */
-async function timeGoesOn(db: Knex, id: string, now: Date): Promise<void> {
-  for (;;) {
-    const { game, moves, scenario } = await gameAndMoves(db, id);
-    const { at } = playedTo(
+/** A day of a seed as its moves bring it; null where rules have changed since it was begun. */
+function dayOf(scenario: Scenario, game: GameRow, moves: readonly MoveRow[]): DayPlayed | null {
+  try {
+    return playedTo(
       scenario,
       game.seed,
       moves.map((m) => m.move),
     );
-    if (at === null || !scenario.problem.moves(at).includes(WAIT)) return;
+  } catch (fault) {
+    if (fault instanceof DomainError) return null;
+    throw fault;
+  }
+}
+
+async function standing(db: Knex, id: string): Promise<Standing> {
+  const game = UUID.test(id) ? await gameById(db, id) : undefined;
+  const scenario = game && scenarioById(game.scenario);
+  if (!game || !scenario) throw new NotPlayed("unknown-game", "There is no such practice day.", 404);
+  const moves = await movesOf(db, id);
+  const day = dayOf(scenario, game, moves);
+  if (!day)
+    throw new NotPlayed("older-rules", "This practice day was begun by older rules; begin another.", 404);
+  return { game, scenario, moves, day };
+}
+
+/** The case that goes on, and where it stands; null when the day is over. */
+function goesOn(
+  day: DayPlayed,
+): { readonly one: CasePlayed; readonly at: At; readonly open: readonly string[] } | null {
+  const one = day.cases.at(-1);
+  if (!one || one.played.at === null) return null;
+  return { one, at: one.played.at, open: one.of.problem.moves(one.played.at) };
+}
+
+/** The hidden truth goes on while nobody decides: each so many seconds are a wait, made by nobody. */
+async function timeGoesOn(db: Knex, id: string, now: Date): Promise<Standing> {
+  for (;;) {
+    const stands = await standing(db, id);
+    const { game, moves, scenario, day } = stands;
+    if (!goesOn(day)?.open.includes(WAIT)) return stands;
     const due = new Date((moves.at(-1)?.at ?? game.begun_at).getTime() + scenario.patienceS * 1000);
-    if (due > now) return;
+    if (due > now) return stands;
     await addMove(db, { game_id: id, nth: moves.length + 1, move: WAIT, who: "", at: due });
   }
 }
@@ -135,34 +201,41 @@ export async function begin(db: Knex, scenario: string, who: string, seed?: numb
 }
 
 export async function look(db: Knex, id: string, now = new Date()): Promise<GameView> {
-  await timeGoesOn(db, id, now);
-  const { game, moves, scenario } = await gameAndMoves(db, id);
-  const played = playedTo(
-    scenario,
-    game.seed,
-    moves.map((m) => m.move),
-  );
-  const { at } = played;
-  const open = at === null ? [] : scenario.problem.moves(at);
+  return viewOf(await timeGoesOn(db, id, now), now);
+}
+
+function viewOf({ game, moves, scenario, day }: Standing, now: Date): GameView {
+  const { id, title, asks, patienceS, caution = null } = scenario;
+  const going = goesOn(day);
+  const here = day.cases.at(-1);
+  const own = here?.played.decisions ?? [];
   const since = (moves.at(-1)?.at ?? game.begun_at).getTime();
-  const { title, asks, known, patienceS, caution = null } = scenario;
   return {
-    id,
-    scenario: { id: scenario.id, title, asks: retold(asks), known: known.map(retold), patienceS, caution },
-    seen: played.decisions.map((d, i) => ({
-      nth: i + 1,
-      who: moves[i]?.who ?? "",
-      did: retold(scenario.moves[d.move]?.label ?? d.move),
-      says: retold(d.says),
-    })),
-    stands: at === null ? [] : scenario.stands(at).map(retold),
-    moves: open.map((move) => ({
+    id: game.id,
+    scenario: { id, title, asks: retold(asks), patienceS, caution },
+    round: { nth: day.cases.length, of: casesOf(scenario, game.seed).length },
+    asks: retold(here?.of.asks ?? ""),
+    known: (here?.of.known ?? []).map(retold),
+    seen: here
+      ? own.map((d, i) => ({
+          nth: i + 1,
+          who: moves[moves.length - own.length + i]?.who ?? "",
+          did: labelOf(here, d.move),
+          says: retold(d.says),
+        }))
+      : [],
+    made: moves.length,
+    stands: going ? going.one.of.stands(going.at).map(retold) : [],
+    moves: (going?.open ?? []).map((move) => ({
       id: move,
-      label: retold(scenario.moves[move]?.label ?? move),
-      means: retold(scenario.moves[move]?.means ?? ""),
+      label: retold(going?.one.of.moves[move]?.label ?? move),
+      means: retold(going?.one.of.moves[move]?.means ?? ""),
     })),
-    leftS: open.includes(WAIT) ? Math.max(0, Math.ceil(patienceS - (now.getTime() - since) / 1000)) : null,
-    over: at === null ? overView(scenario, played) : null,
+    leftS: going?.open.includes(WAIT)
+      ? Math.max(0, Math.ceil(patienceS - (now.getTime() - since) / 1000))
+      : null,
+    before: (going ? day.cases.slice(0, -1) : day.cases).map(caseOver).reverse(),
+    over: day.over ? overView(scenario, day) : null,
   };
 }
 
@@ -173,63 +246,19 @@ export async function move(
   asked: { readonly nth: number; readonly move: string; readonly who: string },
   now = new Date(),
 ): Promise<GameView> {
-  await timeGoesOn(db, id, now);
-  const { game, moves, scenario } = await gameAndMoves(db, id);
-  const { at } = playedTo(
-    scenario,
-    game.seed,
-    moves.map((m) => m.move),
-  );
-  if (at === null) throw new NotPlayed("over", "This practice day is over.", 409);
+  const { moves, day } = await timeGoesOn(db, id, now);
+  const stands = goesOn(day);
+  if (!stands) throw new NotPlayed("over", "This practice day is over.", 409);
   if (asked.nth !== moves.length + 1)
     throw new NotPlayed("moved-on", "It has moved on meanwhile: look again, then decide.", 409);
-  if (!scenario.problem.moves(at).includes(asked.move))
+  if (!stands.open.includes(asked.move))
     throw new NotPlayed("no-such-move", "That is not to be had here.", 422);
   const made = await addMove(db, { game_id: id, nth: asked.nth, move: asked.move, who: asked.who, at: now });
   if (!made) throw new NotPlayed("moved-on", "Somebody was quicker: look again, then decide.", 409);
+  const after = await standing(db, id);
+  if (after.day.over) await addResult(db, id, scoreOf(after.day).points);
   return look(db, id, now);
 }
 
-export interface BestRun {
-  readonly scenario: string;
-  readonly who: string;
-  readonly points: number;
-}
-
-const LOOKED_AT = 400;
-
-/** Each scenario's best runs by person, of the newest games; a crew's game is everybody's who moved in it. */
-export async function bestRuns(db: Knex): Promise<BestRun[]> {
-  const games = await newestGames(db, LOOKED_AT);
-  const moves = await movesOf(
-    db,
-    games.map((g) => g.id),
-  );
-  const byGame = new Map<string, MoveRow[]>();
-  for (const m of moves) {
-    const own = byGame.get(m.game_id);
-    if (own) own.push(m);
-    else byGame.set(m.game_id, [m]);
-  }
-  const best = new Map<string, BestRun>();
-  for (const game of games) {
-    const scenario = scenarioById(game.scenario);
-    const own = byGame.get(game.id) ?? [];
-    if (!scenario) continue;
-    const played = playedTo(
-      scenario,
-      game.seed,
-      own.map((m) => m.move),
-    );
-    if (played.at !== null) continue;
-    const { points } = scoreOf(scenario, played);
-    for (const who of new Set(own.map((m) => m.who).filter((w) => w !== ""))) {
-      const key = `${scenario.id} ${who}`;
-      if ((best.get(key)?.points ?? -1) < points) best.set(key, { scenario: scenario.id, who, points });
-    }
-  }
-  return [...best.values()].sort((a, b) => b.points - a.points);
-}
-
 export const scenariosShown = () =>
-  SCENARIOS.map(({ id, title, asks }) => ({ id, title, asks: retold(asks) }));
+  SCENARIOS.map(({ id, title, asks, cases }) => ({ id, title, asks: retold(asks), cases: cases.length }));

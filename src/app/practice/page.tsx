@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { practiceDatabase } from "@/practice/database";
-import { bestRuns, scenariosShown } from "@/practice/games";
+import { scenariosShown } from "@/practice/games";
+import { bestRuns } from "@/practice/records";
 import { BeginDay } from "@/ui/practice/begin";
 import { askingHere } from "../asking";
 
@@ -24,11 +25,12 @@ export default async function Practice() {
     <>
       <h1>Practice days</h1>
       <p className="mt-1 mb-4 max-w-3xl text-[18px]">
-        Five to twenty minutes each. What is true is hidden and goes on while you hesitate. You are judged by
-        what could be known, not by luck. Others may play along: give them the address of the day.
+        Five to twenty minutes each: several cases that look alike and are not. What is true is hidden and
+        goes on while you hesitate. You are judged by what could be known, not by luck. Others may play along:
+        give them the address of the day.
       </p>
       <ul className="grid gap-4 md:grid-cols-2">
-        {scenariosShown().map(({ id, title, asks }) => {
+        {scenariosShown().map(({ id, title, asks, cases }) => {
           const own = best.find((b) => b.scenario === id && b.who === asker?.name);
           const others = best.filter((b) => b.scenario === id && b !== own).slice(0, MOST_NAMES);
           return (
@@ -37,7 +39,7 @@ export default async function Practice() {
               <p className="mt-1 mb-3 flex-1">{asks}</p>
               <BeginDay scenario={id} />
               <p className="mt-2 text-[15px] text-ink-2">
-                {own ? `Your best: ${own.points} of 100` : "Not played by you yet"}
+                {cases} cases. {own ? `Your best: ${own.points} of 100` : "Not played by you yet"}
                 {others.length > 0 && `; ${others.map((o) => `${o.who} ${o.points}`).join(", ")}`}
               </p>
             </li>

@@ -38,6 +38,17 @@ function keeps(meanG: number, sdG: number, nominalG: number, errorG: number, lot
   );
 }
 
+/**
+ * How likely a lot of `lot` jars filled to a mean keeps the packer's own duty, 0-1: the mean at the label, few jars short
+ * by more than the tolerable error, none by twice of it (OIML R 87).
+ * @param sdG of one jar from the next, over 0 g
+ * @throws DomainError outside 5 g to 50 kg
+ */
+export const dutyKept = (
+  meanG: number,
+  { sdG, nominalG, lot }: { readonly sdG: number; readonly nominalG: number; readonly lot: number },
+): number => keeps(meanG, sdG, nominalG, tolerableNegativeErrorG(nominalG), lot);
+
 function lowest(kept: (meanG: number) => number, fromG: number, sdG: number): number {
   let [lo, hi] = [fromG - sdG, fromG + 60 * sdG];
   for (let i = 0; i < 60; i++) {

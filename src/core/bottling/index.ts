@@ -1,4 +1,4 @@
-export { type FillTarget, fillTargetG, volumetricFillG } from "./fill-target";
+export { dutyKept, type FillTarget, fillTargetG, volumetricFillG } from "./fill-target";
 export { gtinCheckDigit } from "./gtin";
 export {
   JAR_AIMS,

@@ -1,4 +1,5 @@
 /** Chances the practice days are made of. Spreads are the practice house's own: invented, and told when it is over. */
+import { dryingSpeed, equilibriumWaterPct, RATE_PRIOR } from "../drying";
 import { fermentationRisk } from "../moisture";
 import { normalShare } from "../statistics";
 
@@ -49,3 +50,21 @@ export function fermentChance(waterPct: number): number {
   if (bears <= 0) return 1;
   return 1 - normalShare((Math.log10(bears) - YEASTS.mean) / YEASTS.sd);
 }
+
+/** A hot room with its fan full on. */
+export interface Room {
+  readonly tempC: number;
+  readonly humidityPct: number;
+}
+
+/** Water of a stack after so many hours in a room, %: towards the balance of its air, `pace` times as fast as usual. */
+export function driedTo(waterPct: number, hours: number, { tempC, humidityPct }: Room, pace = 1): number {
+  const balance = equilibriumWaterPct(humidityPct).value;
+  const left = Math.exp(-RATE_PRIOR.medianPerHour * pace * dryingSpeed(tempC, "full") * hours);
+  return balance + (waterPct - balance) * left;
+}
+
+/** Stacks dry half as fast as usual, as usual, or twice as fast: the spread of rates there is (`RATE_PRIOR`). */
+export const PACES = [1 / RATE_PRIOR.spread, 1, RATE_PRIOR.spread] as const;
+
+export const pct = (x: number): string => `${x.toFixed(1)} %`;

@@ -85,45 +85,68 @@ export interface Foreseen {
 /** More knots than this are looked at by no game here; one that has more is refused, not cut short. */
 const MOST_KNOTS = 400_000;
 
+/** A move where the game stands, under every truth: asked of the problem once, whatever is believed. */
+interface Way<S> {
+  readonly move: string;
+  /** By truth. */
+  readonly costs: readonly Cost[];
+  readonly shown: readonly { readonly next: S | null; readonly chances: readonly number[] }[];
+}
+
 /** Looks at every way a game can go; what was once looked at is kept. `pick` chooses among the ways on. */
 class Lookahead<S, H> {
   private readonly known = new Map<string, readonly Foreseen[]>();
-  private knots = 0;
+  private readonly standing = new Map<string, readonly Way<S>[]>();
 
   constructor(
     private readonly problem: Problem<S, H>,
     private readonly pick: (ways: readonly Foreseen[]) => Foreseen,
   ) {}
 
-  ways(at: S, belief: Belief): readonly Foreseen[] {
-    const key = `${JSON.stringify(at)} ${belief.map((b) => b.toFixed(9)).join(" ")}`;
-    const before = this.known.get(key);
+  private waysAt(at: S, key: string): readonly Way<S>[] {
+    const before = this.standing.get(key);
     if (before) return before;
-    this.knots += 1;
-    if (this.knots > MOST_KNOTS)
-      throw new DomainError("too-large", "The game is too large to be looked through.");
-    const ways = this.problem.moves(at).map((move): Foreseen => {
-      let cost: Cost = {};
-      const shown = new Map<string, { p: number; next: S | null; weights: number[] }>();
-      for (const [i, truth] of this.problem.truths.entries()) {
-        const weight = belief[i] as number;
-        if (weight <= 0) continue;
-        cost = plus(cost, this.problem.cost(at, move, truth), weight);
+    const { truths } = this.problem;
+    const ways = this.problem.moves(at).map((move): Way<S> => {
+      const shown = new Map<string, { next: S | null; chances: number[] }>();
+      for (const [i, truth] of truths.entries())
         for (const { p, says, next } of this.problem.seen(at, move, truth)) {
-          if (p <= 0) continue;
           let one = shown.get(says);
           if (!one) {
-            one = { p: 0, next, weights: belief.map(() => 0) };
+            one = { next, chances: truths.map(() => 0) };
             shown.set(says, one);
           }
-          one.p += weight * p;
-          one.weights[i] = (one.weights[i] as number) + weight * p;
+          one.chances[i] = (one.chances[i] as number) + p;
         }
-      }
-      for (const { p, next, weights } of shown.values())
-        if (next !== null)
-          cost = plus(
-            cost,
+      return {
+        move,
+        costs: truths.map((truth) => this.problem.cost(at, move, truth)),
+        shown: [...shown.values()],
+      };
+    });
+    this.standing.set(key, ways);
+    return ways;
+  }
+
+  ways(at: S, belief: Belief): readonly Foreseen[] {
+    const where = JSON.stringify(at);
+    const key = `${where} ${belief.map((b) => Math.round(b * 1e9)).join(" ")}`;
+    const before = this.known.get(key);
+    if (before) return before;
+    if (this.known.size >= MOST_KNOTS)
+      throw new DomainError("too-large", "The game is too large to be looked through.");
+    const ways = this.waysAt(at, where).map(({ move, costs, shown }): Foreseen => {
+      const cost: Record<Part, number> = { lost: 0, risk: 0, time: 0, giveAway: 0, broken: 0 };
+      const add = (more: Cost, times: number) => {
+        for (const part of PARTS) cost[part] += times * (more[part] ?? 0);
+      };
+      for (const [i, weight] of belief.entries()) if (weight > 0) add(costs[i] ?? {}, weight);
+      for (const { next, chances } of shown) {
+        if (next === null) continue;
+        const weights = belief.map((b, i) => b * (chances[i] as number));
+        const p = weights.reduce((sum, w) => sum + w, 0);
+        if (p > 0)
+          add(
             this.pick(
               this.ways(
                 next,
@@ -132,6 +155,7 @@ class Lookahead<S, H> {
             ).cost,
             p,
           );
+      }
       return { move, cost, kg: costSum(cost) };
     });
     this.known.set(key, ways);
@@ -156,10 +180,15 @@ export interface Judge<S> {
 export function judge<S, H>(problem: Problem<S, H>): Judge<S> {
   const looked = new Lookahead(problem, least);
   const belief = noBelief(problem);
+  let worst: number | null = null;
   return {
     ways: (at, now) => looked.ways(at, now),
     best: least(looked.ways(problem.start, belief)),
-    worstKg: most(new Lookahead(problem, most).ways(problem.start, belief)).kg,
+    // Asked for when all is over, and not before somebody waits for the first move.
+    get worstKg() {
+      worst ??= most(new Lookahead(problem, most).ways(problem.start, belief)).kg;
+      return worst;
+    },
   };
 }
 
@@ -190,8 +219,11 @@ const drawn = (seed: number, step: number): number => {
   return chance.next();
 };
 
-/** A game of a seed as far as these moves bring it. @throws DomainError for a move that is not to be had */
-export function play<S, H>(
+/**
+ * A game of a seed as far as these moves bring it; what is left of them when it is over is not played.
+ * @throws DomainError for a move that is not to be had
+ */
+export function playOn<S, H>(
   problem: Problem<S, H>,
   judging: Judge<S>,
   seed: number,
@@ -208,7 +240,7 @@ export function play<S, H>(
   let belief = noBelief(problem);
   const decisions: Decision<S>[] = [];
   for (const [i, move] of moves.entries()) {
-    if (at === null) throw new DomainError("over", "The game is over.");
+    if (at === null) break;
     const ways = judging.ways(at, belief);
     const chosen = ways.find((w) => w.move === move);
     if (!chosen) throw new DomainError("no-such-move", `"${move}" is not to be had here.`);
@@ -234,6 +266,18 @@ export function play<S, H>(
   return { decisions, at, belief, truth };
 }
 
+/** The same, for moves that must all be played. @throws DomainError for a move when it is over, too */
+export function play<S, H>(
+  problem: Problem<S, H>,
+  judging: Judge<S>,
+  seed: number,
+  moves: readonly string[],
+): Played<S> {
+  const played = playOn(problem, judging, seed, moves);
+  if (played.decisions.length < moves.length) throw new DomainError("over", "The game is over.");
+  return played;
+}
+
 export interface Score {
   /** 100 where every decision was the best that could be known, 0 where the whole was the worst. */
   readonly points: number;
@@ -249,17 +293,23 @@ export interface Score {
 
 const DEAR_KG = 0.05;
 
-/** Judged by what was knowable at each step, never by how it came out. */
-export function score<S>(judging: Judge<S>, played: Played<S>): Score {
-  const by = played.decisions.map((d) => plus(d.chosen.cost, d.best.cost, -1));
+/** Judged by what was knowable at each step, never by how it came out; several games one after the other together. */
+export function score<S>(
+  games: readonly { readonly judging: Judge<S>; readonly played: Played<S> }[],
+): Score {
+  const decisions = games.flatMap(({ played }) => played.decisions);
+  const by = decisions.map((d) => plus(d.chosen.cost, d.best.cost, -1));
   const kg = by.map((c) => Math.max(0, costSum(c)));
   const beyondKg = kg.reduce((a, b) => a + b, 0);
-  const room = Math.max(1e-9, judging.worstKg - judging.best.kg);
+  const room = Math.max(
+    1e-9,
+    games.reduce((sum, { judging }) => sum + judging.worstKg - judging.best.kg, 0),
+  );
   return {
     points: Math.round(100 * (1 - Math.min(1, beyondKg / room))),
     beyondKg,
     beyond: by.reduce((a, b) => plus(a, b), {}),
-    came: played.decisions.reduce((a, d) => plus(a, d.cost), {} as Cost),
+    came: decisions.reduce((a, d) => plus(a, d.cost), {} as Cost),
     dearest: kg
       .map((k, i) => ({ k, i }))
       .filter(({ k }) => k > DEAR_KG)

@@ -5,7 +5,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import type { Part } from "@/core/practice";
 import { mass } from "@/house/language/shown";
-import type { GameView, OverView } from "@/practice/games";
+import type { CaseOver, GameView, OverView } from "@/practice/games";
 import { Caution } from "../bench";
 import { Link } from "../link";
 
@@ -41,7 +41,47 @@ function Parts({ of, said = PART_SAID }: { of: OverView["beyond"]; said?: typeof
   );
 }
 
-function Over({ over, again }: { over: OverView; again: () => void }) {
+const of100 = (p: number): string => `${Math.round(100 * p)} of 100`;
+
+/** What could be believed then, in words. */
+function thought({ was, belief }: CaseOver["believed"][number]): string {
+  if (belief.kind === "figure")
+    return belief.lo === belief.hi
+      ? `Known: ${belief.middle}.`
+      : `Believed: ${belief.lo} to ${belief.hi}, ${belief.middle} in the middle.`;
+  if (belief.spokeFor >= 0.995) return "Known.";
+  const spoke = `Spoke for it: ${of100(belief.spokeFor)}.`;
+  return belief.likeliest === was
+    ? spoke
+    : `${spoke} More for: ${belief.likeliest} ${of100(belief.likeliestSpokeFor)}.`;
+}
+
+/** What was true beside what could be believed when it was decided. */
+function Cases({ list }: { list: readonly CaseOver[] }) {
+  return (
+    <ol className="mt-1">
+      {list.map((c) => (
+        <li key={c.nth} className="border-t border-rule py-2 first:border-0">
+          <p className="text-[15px] text-ink-2">
+            {c.nth}. {c.asks}
+          </p>
+          <p>
+            Decided: <b>{c.did}</b>
+          </p>
+          <ul className="mt-1 grid gap-x-6 md:grid-cols-2">
+            {c.believed.map((b) => (
+              <li key={b.was}>
+                <b className="font-semibold">{b.was}</b> <span className="text-ink-2">{thought(b)}</span>
+              </li>
+            ))}
+          </ul>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Over({ over, before, again }: { over: OverView; before: GameView["before"]; again: () => void }) {
   return (
     <>
       <section className="panel mb-4" aria-label="How it was decided">
@@ -71,22 +111,19 @@ function Over({ over, again }: { over: OverView; again: () => void }) {
           <h2>What cost most</h2>
           <ol className="mt-1">
             {over.dearest.map((d) => (
-              <li key={d.nth} className="border-t border-rule py-2 first:border-0">
-                Step {d.nth}, <b>{d.did}</b>: by what was known then it was to cost {kg(d.foreseenKg)};{" "}
-                <b>{d.better}</b> {kg(d.betterKg)}. That is {kg(d.kg)} more than it had to.
+              <li key={`${d.ofCase} ${d.nth}`} className="border-t border-rule py-2 first:border-0">
+                Case {d.ofCase}, step {d.nth}, <b>{d.did}</b>: by what was known then it was to cost{" "}
+                {kg(d.foreseenKg)}; <b>{d.better}</b> {kg(d.betterKg)}. That is {kg(d.kg)} more than it had
+                to.
               </li>
             ))}
           </ol>
         </section>
       )}
       <section className="panel mb-4" aria-label="What was true">
-        <h2>What was true all the while</h2>
-        <ul className="mt-1 text-[18px]">
-          {over.was.map((line) => (
-            <li key={line}>{line}</li>
-          ))}
-        </ul>
-        <p className="mt-2">{over.teaches}</p>
+        <h2>What was true all the while, and what could be believed</h2>
+        <Cases list={[...before].reverse()} />
+        <p className="mt-2 max-w-3xl text-[18px]">{over.teaches}</p>
       </section>
       <div className="flex flex-wrap gap-4">
         <button type="button" className="do min-h-14" onClick={again}>
@@ -135,7 +172,7 @@ export function Game({ first }: { first: GameView }) {
     const answer = await fetch(address, {
       method: "POST",
       headers: { "content-type": "application/json" },
-      body: JSON.stringify({ nth: view.seen.length + 1, move }),
+      body: JSON.stringify({ nth: view.made + 1, move }),
     }).catch(() => null);
     busy.current = false;
     if (answer?.ok) take(await answer.json());
@@ -167,10 +204,18 @@ export function Game({ first }: { first: GameView }) {
   return (
     <>
       <h1>{scenario.title}</h1>
-      <p className="mt-1 mb-3 max-w-3xl text-[20px] leading-snug">{scenario.asks}</p>
+      <p className="mt-1 mb-3 max-w-3xl text-ink-2">{scenario.asks}</p>
+      {!over && (
+        <p className="mb-3 max-w-4xl text-[20px] leading-snug">
+          <b className="mr-2 whitespace-nowrap text-mass" aria-current="step">
+            {view.round.nth} of {view.round.of}
+          </b>
+          {view.asks}
+        </p>
+      )}
       {scenario.caution && !over && <Caution>{scenario.caution}</Caution>}
       {view.over ? (
-        <Over over={view.over} again={() => void again()} />
+        <Over over={view.over} before={view.before} again={() => void again()} />
       ) : (
         <section className="panel mb-4" aria-label="What now?">
           <div className="mb-2 flex flex-wrap items-baseline justify-between gap-x-6">
@@ -212,32 +257,40 @@ export function Game({ first }: { first: GameView }) {
           </p>
         </section>
       )}
-      <div className="mt-4 grid gap-4 md:grid-cols-2">
-        <section className="panel" aria-label="What is known">
-          <h2>What is known</h2>
-          <ul className="mt-1">
-            {[...scenario.known, ...view.stands].map((line) => (
-              <li key={line} className="border-t border-rule py-1.5 first:border-0">
-                {line}
-              </li>
-            ))}
-          </ul>
+      {!over && (
+        <div className="mt-4 grid gap-4 md:grid-cols-2">
+          <section className="panel" aria-label="What is known">
+            <h2>What is known</h2>
+            <ul className="mt-1">
+              {[...view.known, ...view.stands].map((line) => (
+                <li key={line} className="border-t border-rule py-1.5 first:border-0">
+                  {line}
+                </li>
+              ))}
+            </ul>
+          </section>
+          <section className="panel" aria-label="What was done">
+            <h2>What was done</h2>
+            {view.seen.length === 0 && <p className="mt-1 text-ink-2">Nothing yet.</p>}
+            <ol className="mt-1" aria-live="polite">
+              {view.seen.map((s) => (
+                <li key={s.nth} className="border-t border-rule py-1.5 first:border-0">
+                  <b>{s.did}</b>
+                  <span className="text-ink-2">{s.who === "" ? ", nobody decided" : `, ${s.who}`}</span>
+                  <br />
+                  {s.says}
+                </li>
+              ))}
+            </ol>
+          </section>
+        </div>
+      )}
+      {!over && view.before.length > 0 && (
+        <section className="panel mt-4" aria-label="What was before">
+          <h2>What was before</h2>
+          <Cases list={view.before} />
         </section>
-        <section className="panel" aria-label="What was done">
-          <h2>What was done</h2>
-          {view.seen.length === 0 && <p className="mt-1 text-ink-2">Nothing yet.</p>}
-          <ol className="mt-1" aria-live="polite">
-            {view.seen.map((s) => (
-              <li key={s.nth} className="border-t border-rule py-1.5 first:border-0">
-                <b>{s.did}</b>
-                <span className="text-ink-2">{s.who === "" ? ", nobody decided" : `, ${s.who}`}</span>
-                <br />
-                {s.says}
-              </li>
-            ))}
-          </ol>
-        </section>
-      </div>
+      )}
     </>
   );
 }
