@@ -169,16 +169,33 @@ function normalCdf(z: number): number {
   return z >= 0 ? 1 - tail / 2 : tail / 2;
 }
 
-/** Where a mixture of normals around 0 leaves `1 - p` above, p over 0.5; by bisection to 0.0005 points. */
+/** Near enough for any figure here, points. */
+const NEAR_PCT = 1e-6;
+const INV_SQRT_TAU = 1 / Math.sqrt(2 * Math.PI);
+
+/**
+ * Where a mixture of normals around 0 leaves `1 - p` above, p over 0.5, to 0.000001 points: Newton's steps, halved
+ * where they would leave the bracket.
+ */
 function mixtureQuantile(parts: readonly { variance: number; weight: number }[], p: number): number {
-  let [lo, hi] = [0, 6 * Math.sqrt(Math.max(...parts.map((x) => x.variance)))];
-  while (hi - lo > 0.0005) {
-    const mid = (lo + hi) / 2;
-    const below = parts.reduce((s, x) => s + x.weight * normalCdf(mid / Math.sqrt(x.variance)), 0);
-    if (below < p) lo = mid;
-    else hi = mid;
+  const sds = parts.map((x) => Math.sqrt(x.variance));
+  let [lo, hi] = [0, 6 * Math.max(...sds)];
+  let at = 1.5 * Math.sqrt(parts.reduce((s, x) => s + x.weight * x.variance, 0));
+  for (;;) {
+    let [below, density] = [0, 0];
+    for (const [i, sd] of sds.entries()) {
+      const z = at / sd;
+      const { weight } = parts[i] as { weight: number };
+      below += weight * normalCdf(z);
+      density += (weight * INV_SQRT_TAU * Math.exp(-0.5 * z * z)) / sd;
+    }
+    if (below < p) lo = at;
+    else hi = at;
+    const step = at - (below - p) / density;
+    const next = step > lo && step < hi ? step : (lo + hi) / 2;
+    if (Math.abs(next - at) < NEAR_PCT || hi - lo < NEAR_PCT) return next;
+    at = next;
   }
-  return hi;
 }
 
 interface Part {
