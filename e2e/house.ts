@@ -115,7 +115,7 @@ async function withHouse(
 ): Promise<void> {
   const name = `aumbry_e2e_${randomBytes(5).toString("hex")}`;
   const admin = connect(testServerUrl("postgres"), { patient: true, most: 2 });
-  await admin.raw(`create database ${name} template ${template}`);
+  await admin.raw(`create database ${name} template ${template} strategy = file_copy`);
   const ownerUrl = testServerUrl(name);
   const databaseUrl = asApplication(ownerUrl);
   const copies = new Map<string, ChildProcess>();

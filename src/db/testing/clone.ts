@@ -43,7 +43,7 @@ export interface Clone {
 export async function cloneDatabase(): Promise<Clone> {
   const name = `aumbry_test_${randomBytes(6).toString("hex")}`;
   const admin = connect(testServerUrl("postgres"), PATIENT);
-  await admin.raw(`create database ${name} template ${TEMPLATE}`);
+  await admin.raw(`create database ${name} template ${TEMPLATE} strategy = file_copy`);
   const ownerUrl = testServerUrl(name);
   const url = asApplication(ownerUrl);
   const db = connect(url, { patient: true });

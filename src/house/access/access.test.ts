@@ -187,9 +187,14 @@ describe("a code from a lead", () => {
     ])
       expect((await refusal(join(await door(), { ...given, password: GOOD }))).status).toBe(401);
     // What is too weak does not use it up.
-    expect(await refusal(join(await door(), { name: "Tomasz", code, password: "short" }))).toMatchObject({
-      code: "weak",
-    });
+    for (const password of ["short", "iloveyou1234"])
+      expect(await refusal(join(await door(), { name: "Tomasz", code, password }))).toMatchObject({
+        code: "weak",
+      });
+    // Whoever has no code is not told what would be guessed: nothing is reckoned for them.
+    expect(
+      (await refusal(join(await door(), { name: "Tomasz", code: old, password: "iloveyou1234" }))).status,
+    ).toBe(401);
     await join(await door(), {
       name: "tomasz",
       code: code.toLowerCase().replaceAll("-", " "),

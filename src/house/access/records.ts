@@ -69,6 +69,13 @@ export async function keepCode(db: Knex, name: string, codeHash: string, endsAt:
     .merge();
 }
 
+/** Whether a code holds; nothing is taken. */
+export const holdsCode = async (db: Knex, name: string, codeHash: string, now: Date): Promise<boolean> =>
+  (await table(db, "way_in")
+    .where({ name: name.toLowerCase(), code_hash: codeHash })
+    .where("ends_at", ">", now)
+    .first()) !== undefined;
+
 /** Takes a code, once: true for the one who comes with it while it holds. */
 export const takeCode = async (db: Knex, name: string, codeHash: string, now: Date): Promise<boolean> =>
   (await table(db, "way_in")

@@ -12,6 +12,7 @@ import {
   endSessionsOf,
   forgetAttempt,
   forgetEnded,
+  holdsCode,
   keepCode,
   keepSecret,
   keepTicket,
@@ -32,6 +33,7 @@ import {
   isSecret,
   mustBePassword,
   mustBePin,
+  mustNotBeGuessed,
   newCode,
   newToken,
   sha256,
@@ -309,7 +311,10 @@ interface Choice {
 async function chosen(name: string, { password, pin }: Choice): Promise<Partial<Secret>> {
   if (!password && !pin)
     refuse("nothing-chosen", "Choose a password, a number for the tablets, or both.", "password");
-  if (password) mustBePassword(password, name);
+  if (password) {
+    mustBePassword(password);
+    await mustNotBeGuessed(password, name);
+  }
   if (pin) mustBePin(pin);
   return {
     ...(password ? { password_hash: await digestOf(password) } : {}),
@@ -325,7 +330,7 @@ export async function join(
   const account = given.name.trim().toLowerCase().slice(0, 40);
   if (!given.password && !given.pin)
     refuse("nothing-chosen", "Choose a password, a number for the tablets, or both.", "password");
-  if (given.password) mustBePassword(given.password, given.name);
+  if (given.password) mustBePassword(given.password);
   if (given.pin) mustBePin(given.pin);
   // Somebody who has only a number has only the tablets to come in by.
   if (!given.password && !asking.tablet?.name && !(await secretOf(db, account))?.password_hash)
@@ -335,8 +340,12 @@ export async function join(
     { account: `code ${account}`, address: asking.address, now },
     async () => {
       const person = await member(db, given.name);
-      if (!person || !(await takeCode(db, account, sha256(codeAsTyped(given.code)), now))) return null;
-      await keepSecret(db, person.name, await chosen(person.name, given), now);
+      const code = sha256(codeAsTyped(given.code));
+      if (!person || !(await holdsCode(db, account, code, now))) return null;
+      // What would be guessed does not use the code up.
+      const secret = await chosen(person.name, given);
+      if (!(await takeCode(db, account, code, now))) return null;
+      await keepSecret(db, person.name, secret, now);
       await endSessionsOf(db, person.name);
       return comesIn(db, person.name, asking, now);
     },

@@ -3,8 +3,8 @@ import { notFound } from "next/navigation";
 import { houseDatabase } from "@/house/door";
 import { planView } from "@/house/yard/view";
 import { Lead } from "@/ui/bench";
-import { PullPlans } from "@/ui/plans";
 import { PrintButton } from "@/ui/print-button";
+import { PullPlans } from "@/ui/pull/plans";
 import { houseAsItStands } from "../../../../read";
 
 export const metadata: Metadata = { title: "Pull plan" };

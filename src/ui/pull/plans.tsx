@@ -2,9 +2,9 @@
 
 import { CalendarPlus, Check, Printer } from "lucide-react";
 import type { PlanView } from "@/house/yard/view";
-import { SaysStanding } from "./fields/standing";
-import { useCommand } from "./fields/use-command";
-import { Link } from "./link";
+import { SaysStanding } from "../fields/standing";
+import { useCommand } from "../fields/use-command";
+import { Link } from "../link";
 
 function Steps({ plan }: { plan: PlanView }) {
   const { standing, submit } = useCommand("tick-step");
