@@ -140,11 +140,15 @@ for (const part of [0, 1, 2])
       .addCookies([
         { name: "aumbry-units", value: encodeURIComponent("lb F gal in mdy 12"), url: demoHouse.url },
       ]);
+    // What the server wrote is what the browser makes of it, and no script fails.
+    const faults: string[] = [];
+    page.on("pageerror", (fault) => faults.push(`${page.url()}: ${fault.message}`));
     for (const view of VIEWS.filter((_, i) => i % 3 === part)) {
       expect(await seriousOn(page, demoHouse.url + view)).toEqual([]);
       // Set-up names every unit there is.
       if (view !== "/set-up") expect(await inOtherUnits(page), view).toEqual([]);
       await fitsEveryWidth(page, view);
+      expect(faults).toEqual([]);
     }
   });
 

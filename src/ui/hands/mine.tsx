@@ -55,7 +55,7 @@ function MeshClogged() {
   const { standing, submit } = useCommand("note-mesh");
   if (!useMay("note-mesh")) return null;
   return (
-    <p className="mt-4 flex flex-wrap items-center gap-4">
+    <div className="mt-4 flex flex-wrap items-center gap-4">
       <button
         type="button"
         className="do"
@@ -66,7 +66,7 @@ function MeshClogged() {
         The mesh is clogged
       </button>
       <SaysStanding standing={standing} />
-    </p>
+    </div>
   );
 }
 
