@@ -110,8 +110,11 @@ test("on one's own work a scan of the box in question is its done, and the next 
   await expect(page).toHaveURL(/\/work$/);
 });
 
-test("completion: Tab takes the example offered", async ({ ines: page }) => {
+test("completion: Tab takes the example offered, also where the house stumbled over the line once", async ({
+  ines: page,
+}) => {
   const line = page.getByPlaceholder("type or scan");
+  await page.route("**/api/v1/line", (route) => route.fulfill({ status: 500, body: "{}" }), { times: 1 });
   await page.keyboard.press("/");
   await page.keyboard.type("sen");
   await expect(page.locator("#line-says")).toContainText("send 12");

@@ -1,7 +1,8 @@
 import type { Knex } from "knex";
-import { type RipenessRules, stepSdPct } from "@/core/moisture";
-import type { PastBatch, PastFrames, SuperDepth } from "@/core/yields";
+import { type PullRipeness, type RipenessRules, stepSdPct } from "@/core/moisture";
+import type { ExpectedYield, PastBatch, PastFrames, SuperDepth } from "@/core/yields";
 import { type AtHand, devicesAtHand } from "../devices/view";
+import { stacksOf } from "../hot-room/stacks";
 import { dayIn, writtenDay } from "../language/clock";
 import { dayOfYearSaid } from "../language/said-time";
 import { massFigureG } from "../language/shown";
@@ -14,6 +15,7 @@ import { CLEARING, type Clearing, type DatedStep, stepsOf } from "./clearing";
 import { maybePlan, type PlanRow } from "./records/plans";
 import { bloomsSince, gaveByYard } from "./records/pulls";
 import { pastBatches, pastFrames } from "./records/yields";
+import { judgedPull, type PullTogether, pullsOf, yieldOf } from "./ripeness";
 
 export interface YardView {
   readonly today: string;
@@ -59,6 +61,24 @@ export const pastOf = async (db: Knex) => {
   const [batches, frames] = await Promise.all([pastBatches(db), pastFrames(db)]);
   return { batches, frames };
 };
+
+/** A pull that waits at the intake, what it is judged to be and what it will likely give. */
+export interface IntakePull extends PullTogether {
+  readonly judged: PullRipeness;
+  readonly expected: ExpectedYield;
+}
+
+/** All that waits at the intake, pull by pull, the newest first. */
+export async function intakeView(db: Knex, s: Snapshot): Promise<readonly IntakePull[]> {
+  const pulls = pullsOf(stacksOf(s.waiting).intake);
+  if (pulls.length === 0) return [];
+  const past = await pastOf(db);
+  return pulls.map((pull) => ({
+    ...pull,
+    judged: judgedPull(s, pull.supers),
+    expected: yieldOf(pull.supers, past),
+  }));
+}
 
 /** What the pull sheet offers and works with; null while a yard, colonies or supers are still to be set up. */
 export async function pullSheetView(db: Knex, s: Snapshot): Promise<PullSheetView | null> {

@@ -109,12 +109,22 @@ export function Line({ late, children }: { late?: ReactNode; children?: ReactNod
     const { text } = typed;
     if (text.trim() === "") return;
     const turn = ++asked.current;
-    const due = setTimeout(async () => {
+    const hear = async () => {
       const of = await ask(meantHere(text)).catch(() => null);
-      if (turn === asked.current && of) setEcho({ kind: "said", text, of });
-    }, 120);
+      if (turn !== asked.current) return;
+      if (of) setEcho({ kind: "said", text, of });
+      // The house stumbled: what still stands in the line is heard again.
+      else due = setTimeout(hear, AGAIN_MS);
+    };
+    let due = setTimeout(hear, 120);
     return () => clearTimeout(due);
   }, [typed]);
+
+  // What was typed before the screen could hear is heard now.
+  useEffect(() => {
+    const early = input.current?.value ?? "";
+    if (early.trim() !== "") setTyped({ text: early });
+  }, []);
 
   const type = (keyed: string) => {
     // Whoever is in the line already and presses its key again means the line, not a slash.

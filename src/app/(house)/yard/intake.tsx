@@ -1,27 +1,16 @@
 import { rangeOf } from "@/core/units";
 import { writtenDay } from "@/house/language/clock";
 import { mass, massFigure } from "@/house/language/shown";
-import type { Snapshot } from "@/house/standing/snapshot";
-import { judgedPull, pullsOf, yieldOf } from "@/house/yard/ripeness";
-import type { pastOf } from "@/house/yard/view";
+import type { IntakePull } from "@/house/yard/view";
 import { Panel } from "@/ui/bench";
 import { SuperBoxes } from "@/ui/figures/super-boxes";
 import { VERDICT } from "@/ui/pull/words";
 import { Why } from "@/ui/why/why";
 
 /** What stands at the intake, pull by pull: is it ripe, and what it will likely give. */
-export function Intake({
-  s,
-  intake,
-  past,
-}: {
-  s: Snapshot;
-  intake: Snapshot["waiting"];
-  past: Awaited<ReturnType<typeof pastOf>>;
-}) {
-  return pullsOf(intake).map((pull) => {
-    const judged = judgedPull(s, pull.supers);
-    const expected = yieldOf(pull.supers, past);
+export function Intake({ pulls }: { pulls: readonly IntakePull[] }) {
+  return pulls.map((pull) => {
+    const { judged, expected } = pull;
     const tone = VERDICT[judged.verdict].tone;
     return (
       <Panel

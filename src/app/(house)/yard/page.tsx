@@ -5,7 +5,7 @@ import { massFigureG, massG, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
 import { decisions } from "@/house/standing/decisions";
 import { shared } from "@/house/standing/shared";
-import { pastOf, yardView } from "@/house/yard/view";
+import { intakeView, yardView } from "@/house/yard/view";
 import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Doings } from "@/ui/doings";
@@ -42,7 +42,7 @@ export default async function Yard({ searchParams }: { searchParams: Promise<{ d
       )}
       <Doings bay="/yard" list={WORK.list} rest={WORK.rest} open={open} />
       {await WORK.opened(open, benchOf(s, view, intake))}
-      {open !== "pull" && intake.length > 0 && <Intake s={s} intake={intake} past={await pastOf(db)} />}
+      {open !== "pull" && <Intake pulls={await shared(db, "intake", s.now, () => intakeView(db, s))} />}
       <Panel title="Yards and what they gave this year">
         {view.yards.length === 0 ? (
           <EmptyBay bay="Yard">
