@@ -108,7 +108,7 @@ describe("a practice day", () => {
     expect(now.round.nth).toBe(2);
     expect(now.before.map((c) => c.did)).toEqual(["Call all three back"]);
     const moves = ["wait", "wait", "wait", "all"];
-    for (const last of ["one", "two"]) {
+    for (const last of ["one", "two", "one"]) {
       now = await move(db, game, { nth: moves.length + 1, move: last, who: "Odile" }, later(100_002));
       moves.push(last);
     }

@@ -112,7 +112,7 @@ function found({
 export const recall: Scenario = {
   id: "recall",
   title: "Recall before noon",
-  asks: "Three times something is found that should not be in a jar, and jars are at buyers already.",
+  asks: "Four times something is found that should not be in a jar, and jars are at buyers already.",
   teaches:
     "Hold everything here first. The trace takes ten minutes and says how far it goes; where a lot too many costs little and an hour costs much, call wide at once.",
   patienceS: 20,
@@ -132,6 +132,14 @@ export const recall: Scenario = {
       soundKg: 2,
       badKg: 60,
       hourKg: 24,
+    }),
+    found({
+      what: "A shop writes that jars of lot 8 hiss when they are opened.",
+      lots: ["8", "9", "7"],
+      likely: [2, 5, 3],
+      soundKg: 9,
+      badKg: 14,
+      hourKg: 0.3,
     }),
     found({
       what: "A label of lot 31 says the wrong honey.",
