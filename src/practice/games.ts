@@ -9,6 +9,7 @@ import {
   type CasePlayed,
   type Cost,
   casesOf,
+  certainKg,
   costSum,
   type DayPlayed,
   DomainError,
@@ -28,6 +29,8 @@ export interface MoveView {
   readonly id: string;
   readonly label: string;
   readonly means: string;
+  /** What it costs whatever is true, kg as good as lost. */
+  readonly certainKg: number;
 }
 
 /** A case that is over: what was decided in the end, and the truth beside what could be believed then. */
@@ -230,6 +233,7 @@ function viewOf({ game, moves, scenario, day }: Standing, now: Date): GameView {
       id: move,
       label: retold(going?.one.of.moves[move]?.label ?? move),
       means: retold(going?.one.of.moves[move]?.means ?? ""),
+      certainKg: going ? certainKg(going.one.of, going.at, move) : 0,
     })),
     leftS: going?.open.includes(WAIT)
       ? Math.max(0, Math.ceil(patienceS - (now.getTime() - since) / 1000))

@@ -51,6 +51,27 @@ export function fermentChance(waterPct: number): number {
   return 1 - normalShare((Math.log10(bears) - YEASTS.mean) / YEASTS.sd);
 }
 
+const OF_TEN = [
+  "none",
+  "one",
+  "two",
+  "three",
+  "four",
+  "five",
+  "six",
+  "seven",
+  "eight",
+  "nine",
+  "all",
+] as const;
+/** So many of ten, in words. */
+export const ofTen = (share: number): string =>
+  OF_TEN[Math.round(10 * Math.min(1, Math.max(0, share)))] ?? "all";
+
+/** How often honey of these waters ferments: what the trade knows, and a decision goes by. */
+export const fermentsSaid = (...waters: readonly number[]): string =>
+  `Of ten as wet ferment: ${waters.map((w) => `at ${w.toFixed(1)} % ${ofTen(fermentChance(w))}`).join(", ")}.`;
+
 /** A hot room with its fan full on. */
 export interface Room {
   readonly tempC: number;

@@ -1,7 +1,7 @@
 import { DomainError } from "../domain-error";
 import { seeded } from "../statistics/seeded";
 import { DAYS } from "./days";
-import { type Belief, type Judge, judge, least, type Played, playOn, type Score, score } from "./game";
+import { type Belief, type Judge, judge, least, PARTS, type Played, playOn, type Score, score } from "./game";
 import type { At, Case, Scenario } from "./scenario";
 
 export { DomainError } from "../domain-error";
@@ -78,6 +78,12 @@ export const scoreOf = (day: DayPlayed): Score =>
 /** What the best that could be known was to be expected to cost, all cases together, kg. */
 export const bestKgOf = (scenario: Scenario): number =>
   scenario.cases.reduce((kg, of) => kg + judgeOf(of).best.kg, 0);
+
+/** What a move costs whatever is true, kg as good as lost: that much may be known before it is made. */
+export function certainKg({ problem }: Case, at: At, move: string): number {
+  const costs = problem.truths.map((truth) => problem.cost(at, move, truth));
+  return PARTS.reduce((sum, part) => sum + Math.min(...costs.map((c) => c[part] ?? 0)), 0);
+}
 
 export interface Believed {
   /** What was true. */

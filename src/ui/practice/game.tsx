@@ -20,6 +20,10 @@ const PART_SAID: Readonly<Record<Part, string>> = {
 /** Afterwards what was risked is known: so much of it came, by what was true. */
 const CAME_SAID = { ...PART_SAID, risk: "by what was true" } as const;
 
+/** How costs are told, said once where they are read. */
+const AS_GOOD_AS_LOST =
+  "What a move costs for certain stands on it, in honey as good as lost; what it risks comes besides.";
+
 const AGAIN_MS = 2500;
 const kg = (value: number): string => mass(Math.abs(value) < 0.005 ? 0 : value, 1);
 
@@ -244,10 +248,15 @@ export function Game({ first }: { first: GameView }) {
                   <kbd className="mr-3 font-mono text-[15px] font-normal text-ink-2" aria-hidden>
                     {i + 1}
                   </kbd>
-                  <span>
+                  <span className="flex-1">
                     {m.label}
                     {m.means && <span className="block text-[15px] font-normal text-ink-2">{m.means}</span>}
                   </span>
+                  {m.certainKg >= 0.05 && (
+                    <span className="ml-3 shrink-0 text-[15px] font-normal text-ink-2">
+                      costs {kg(m.certainKg)}
+                    </span>
+                  )}
                 </button>
               </li>
             ))}
@@ -262,7 +271,7 @@ export function Game({ first }: { first: GameView }) {
           <section className="panel" aria-label="What is known">
             <h2>What is known</h2>
             <ul className="mt-1">
-              {[...view.known, ...view.stands].map((line) => (
+              {[...view.known, AS_GOOD_AS_LOST, ...view.stands].map((line) => (
                 <li key={line} className="border-t border-rule py-1.5 first:border-0">
                   {line}
                 </li>

@@ -1,4 +1,14 @@
-import { driedTo, fermentChance, PACES, pairs, pct, type Room, shows, spreadOut } from "../chance";
+import {
+  driedTo,
+  fermentChance,
+  fermentsSaid,
+  PACES,
+  pairs,
+  pct,
+  type Room,
+  shows,
+  spreadOut,
+} from "../chance";
 import { type Case, figureSeen, on, one, type Scenario, stepOf, type Truth } from "../scenario";
 
 const SIX_H = 6;
@@ -31,6 +41,7 @@ function stack({
     known: [
       `It was read once: ${pct(meanPct)}, within ${pct(2 * sdPct)}.`,
       `The room stands at ${room.tempC} °C and ${room.humidityPct} %: in six hours that takes ${takes(PACES[0])} to ${takes(PACES[2])} out, ${takes(1)} as a rule.`,
+      `${fermentsSaid(17.5, 18.5, 19.5)} What ferments is lost.`,
       `${Math.round(beetles * 10)} stacks of ten like it have beetles in them. They breed: the first six hours cost ${((SPOILT_KG[0] * kg) / 100).toFixed(0)} kg, the next ${((SPOILT_KG[1] * kg) / 100).toFixed(0)} kg, then ${((SPOILT_KG[2] * kg) / 100).toFixed(0)} kg.`,
     ],
     problem: {

@@ -1,7 +1,8 @@
-import { fermentChance, pairs, pct, shows, spreadOut } from "../chance";
+import { fermentChance, fermentsSaid, pairs, pct, shows, spreadOut } from "../chance";
 import { type Case, on, one, type Scenario, stepOf, type Truth } from "../scenario";
 
 const LOOKS = 3;
+const BROKEN_SHARE = 0.12;
 const SHARES = { none: 0, third: 1 / 3, two: 2 / 3, all: 1 } as const;
 
 function two({
@@ -28,7 +29,8 @@ function two({
     known: [
       `Each was read once, within ${pct(2 * sdPct)}.`,
       "What is left of the wet sells for half.",
-      `A blend over ${pct(limitPct)} is a broken rule, and may ferment whole.`,
+      `A blend over ${pct(limitPct)} is a broken rule, ${Math.round(100 * BROKEN_SHARE)} % of it as good as lost; and where it ferments, a third of it.`,
+      fermentsSaid(18.5, 19.5),
     ],
     problem: {
       truths: pairs(spreadOut(dryPct, sdPct, 5), spreadOut(wetPct, sdPct, 5)).map(
@@ -59,8 +61,8 @@ function two({
         const over = water > limitPct;
         return {
           giveAway: (1 - share) * wetKg * 0.5,
-          risk: over ? 0.3 * kg * fermentChance(water) : 0,
-          ...(over ? { broken: 0.12 * kg } : {}),
+          risk: over ? (kg / 3) * fermentChance(water) : 0,
+          ...(over ? { broken: BROKEN_SHARE * kg } : {}),
         };
       },
     },

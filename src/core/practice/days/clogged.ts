@@ -35,7 +35,8 @@ function strainer({
     known: [
       `Of ten times the mesh is full of crumbs ${full}, the honey too cold ${cold}, both ${10 - full - cold}.`,
       `Honey of ${waterPct} % at ${roomC} °C is ${thick.toFixed(1)} times as thick as at ${WARM_C} °C; ${kg} kg are still to come.`,
-      "A new mesh is six minutes; a warm jacket an hour and a half. Scraped through, wax and bits are in the tank.",
+      `Warm, ${CLEAN_KG_MIN} kg a minute run through a clean mesh and an eighth of that through a full one; an hour of it standing is worth ${(60 * MINUTE_KG).toFixed(1)} kg.`,
+      "A new mesh is six minutes; a warm jacket an hour and a half. Scraped through, wax and bits are in the tank, and a rule is broken.",
     ],
     problem: {
       truths: [0, 1, 2].map((cause): Truth => ({ cause })),

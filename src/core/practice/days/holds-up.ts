@@ -102,11 +102,17 @@ function dayOf({
   };
   return {
     asks: `${what} One pair of hands is free for the rest of the day. Where do they go?`,
-    known: [
-      `Of ten such days the bench holds up ${likely[0]}, the machines ${likely[1]}, the strainer ${likely[2]}.`,
-      `At the right place they save hours; an hour of the crew is worth ${HOUR_KG} kg. Anywhere else they save next to nothing.`,
-      "A look at one place for five minutes is right four times in five.",
-    ],
+    // The days are simulated when somebody first plays it.
+    get known() {
+      const wrong = PLACES.flatMap((_, slow) =>
+        PLACES.filter((__, to) => to !== slow).map((to) => longerMin(slow, to)),
+      );
+      return [
+        `Of ten such days the bench holds up ${likely[0]}, the machines ${likely[1]}, the strainer ${likely[2]}.`,
+        `Sent to a wrong place the day ends ${(Math.min(...wrong) / 60).toFixed(1)} to ${(Math.max(...wrong) / 60).toFixed(1)} h later than from the right one; an hour of the crew is worth ${HOUR_KG} kg.`,
+        "A look at one place for five minutes is right four times in five.",
+      ];
+    },
     problem: {
       truths: PLACES.map((_, slow): Truth => ({ slow })),
       chances: likely.map((n) => n / 10),

@@ -31,7 +31,7 @@ function result({
     known: [
       "The band holds the true figure nineteen times of twenty.",
       `A second sample takes ${waitsFor} days and is within a tenth; the buyer goes after ${leavesDays} days${late ? ": then it is sold later, for a tenth less" : ""}.`,
-      "Sold and over the limit, all of it is recalled. For baking it brings half.",
+      "Sold and over the limit, all of it is recalled: more than half as much again as it is worth. For baking it brings half.",
     ],
     problem: {
       truths: spreadOut(found, (found * shareOff) / 1.96, 11).map((true_): Truth => ({ found: true_ })),

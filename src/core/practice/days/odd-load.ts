@@ -1,5 +1,6 @@
 import { arrangeLoad, imbalance, type Machine, STEADINESS, steadiness } from "../../extraction";
 import { seeded } from "../../statistics/seeded";
+import { ofTen } from "../chance";
 import { type At, type Case, on, one, type Scenario, stepOf, type Truth } from "../scenario";
 
 /** A frame by hand is judged to so much, kg, one standard deviation. */
@@ -85,11 +86,20 @@ function load({
   const kgM = (at: At, truth: Truth): number => world(truth)[LAID[at.laid as keyof typeof LAID]];
   return {
     asks: `${what} How do they go in, and how fast?`,
-    known: [
-      "One load in three like it is of frames alike, one of fuller and lighter ones, one of a few full ones among empty ones.",
-      "Too uneven for it the machine walks and combs break: a tenth of the load. Half as uneven it is watched, and turned slower.",
-      "Turned slowly nothing breaks, and an eighth stays in the combs.",
-    ],
+    // The loads are laid when somebody first plays it.
+    get known() {
+      const walks = (laid: keyof typeof LAID): string =>
+        ofTen(
+          truths.filter((t) => steadiness(world(t)[LAID[laid]], machine.allowedKgM) === "walks").length /
+            truths.length,
+        );
+      return [
+        "One load in three like it is of frames alike, one of fuller and lighter ones, one of a few full ones among empty ones.",
+        "Too uneven for it the machine walks and combs break: a tenth of the load. Half as uneven it is watched, and turned slower.",
+        `Of ten loads like it walk: as they come ${walks("round")}, laid by hand ${walks("hands")}, by the scale ${walks("scale")}.`,
+        "Turned slowly nothing breaks, and an eighth stays in the combs.",
+      ];
+    },
     problem: {
       truths,
       start: { step: 0, laid: "round", looked: false },

@@ -27,6 +27,7 @@ function found({
     known: [
       `Of ten such finds ${likely[0]} are in lot ${first} alone, ${likely[1]} in ${first} and ${second}, ${likely[2]} in all three.`,
       `Every hour some of it is eaten: ${hourKg} kg as good as lost, and worse than that.`,
+      "Until what is here is held, jars go on leaving: 3 kg.",
       `Calling a lot back that was sound costs ${soundKg} kg; leaving out one that was not, ${badKg} kg.`,
     ],
     problem: {

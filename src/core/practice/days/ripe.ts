@@ -1,4 +1,4 @@
-import { driedTo, fermentChance, pairs, pct, shows, spreadOut } from "../chance";
+import { driedTo, fermentChance, fermentsSaid, pairs, pct, shows, spreadOut } from "../chance";
 import { type Case, figureSeen, on, one, type Scenario, stepOf, type Truth } from "../scenario";
 
 const ROOM = { tempC: 33, humidityPct: 35 } as const;
@@ -34,7 +34,12 @@ function pull({
       `The refractometer was not checked since it was carried about: it may be ${pct(OFF_PCT)} off either way.`,
       "One drop of one frame is within 0.6 % of its box.",
       `The room stands at 33 °C and 35 %: a night takes about ${pct(night)} out of boxes like these.`,
-      ...(limitPct ? [`Their buyer takes nothing over ${pct(limitPct)}.`] : []),
+      `${fermentsSaid(17.5, 18.5, 19.5)} What ferments is lost.`,
+      ...(limitPct
+        ? [
+            `Their buyer takes nothing over ${pct(limitPct)}: a rule is broken, and a fifth of its worth is gone.`,
+          ]
+        : []),
     ],
     problem: {
       truths: pairs(spreadOut(meanPct, sdPct, 7), [-OFF_PCT, 0, OFF_PCT]).map(

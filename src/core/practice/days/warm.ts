@@ -11,9 +11,15 @@ const CEILING_C = 50;
 const HOT_C = 60;
 /** Fine crystals, firm ones, and honey hard as fat: share of the mass, and where they are gone, °C. */
 const GRAIN = [
-  { crystals: 0.1, untilC: 35, looks: "A spoon goes through.", said: "It was grained softly." },
-  { crystals: 0.18, untilC: 38, looks: "A spoon stands in it.", said: "It was grained firmly." },
-  { crystals: 0.25, untilC: 42, looks: "It is hard as fat.", said: "It was hard as fat." },
+  { kind: "soft", crystals: 0.1, untilC: 35, looks: "A spoon goes through.", said: "It was grained softly." },
+  {
+    kind: "firm",
+    crystals: 0.18,
+    untilC: 38,
+    looks: "A spoon stands in it.",
+    said: "It was grained firmly.",
+  },
+  { kind: "hard", crystals: 0.25, untilC: 42, looks: "It is hard as fat.", said: "It was hard as fat." },
 ] as const;
 const DIAL_C = [40, 45] as const;
 
@@ -47,11 +53,21 @@ function vessel({
     const time = warmingTimeH({ radiusM, heightM, fromC: ROOM_C, roomC, crystals, untilC });
     return time !== null && time.hours <= hours ? time.hours : null;
   };
+  const clearAfter = (grain: number, roomC: number): string => {
+    const hours = clearAfterH(grain, roomC);
+    return hours === null ? "not in time" : `after ${Math.round(hours)} h`;
+  };
+  const worth = (tempC: number): string => `${(100 * heatHurts(1, tempC, 24)).toFixed(1)} %`;
   return {
     asks: `${what} It has to be clear in ${hours} hours. How warm, or not at all?`,
     known: [
       `Of ten like it ${likely[0]} are grained softly, ${likely[1]} firmly, ${likely[2]} hard as fat.`,
       `The cabinet's own thermometer may be right, or the honey be at ${DIAL_C[0] + OVER_C} °C where it says ${DIAL_C[0]} °C; one time in two.`,
+      ...DIAL_C.map(
+        (c) =>
+          `At a true ${c} °C it is clear: ${GRAIN.map((g, i) => `${g.kind} ${clearAfter(i, c)}`).join(", ")}.`,
+      ),
+      `A day takes of its worth ${[...DIAL_C, DIAL_C[1] + OVER_C, HOT_C].map((c) => `${worth(c)} at ${c} °C`).join(", ")}; over ${CEILING_C} °C a rule is broken.`,
       "Late, the buyer takes it for a tenth less. Not clear, it comes back: a fifth of it as good as lost.",
     ],
     problem: {
