@@ -241,14 +241,14 @@ export function Game({ first }: { first: GameView }) {
               <li key={m.id}>
                 <button
                   type="button"
-                  className="do min-h-16 w-full justify-start! text-left"
+                  className="do min-h-16 w-full justify-start! py-2! text-left"
                   data-quiet=""
                   onClick={() => void decide(m.id)}
                 >
                   <kbd className="mr-3 font-mono text-[15px] font-normal text-ink-2" aria-hidden>
                     {i + 1}
                   </kbd>
-                  <span className="flex-1">
+                  <span className="min-w-0 flex-1 whitespace-normal">
                     {m.label}
                     {m.means && <span className="block text-[15px] font-normal text-ink-2">{m.means}</span>}
                   </span>

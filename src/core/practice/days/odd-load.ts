@@ -147,11 +147,11 @@ function load({
     moves: {
       look: { label: "Hold a few against the light", means: "2 min; four times of five right" },
       hands: {
-        label: "Weigh them in the hand, heavy across from heavy",
+        label: "Lay them by hand, heavy across from heavy",
         means: `5 min; ${BY_HAND_KG} kg out either way`,
       },
       scale: {
-        label: "Weigh each on the scale, and lay them by it",
+        label: "Weigh each, and lay them by weight",
         means: `${Math.round(frames * 0.7)} min`,
       },
       fast: { label: "Spin at full speed", means: "as they lie now" },
