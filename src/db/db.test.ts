@@ -5,7 +5,7 @@ import { cloneDatabase } from "./testing/clone";
 
 let house: TestHouse;
 beforeAll(async () => {
-  house = await openTestHouse();
+  house = await openTestHouse({ own: true });
   process.env.DATABASE_URL = house.url;
 });
 afterAll(async () => {

@@ -19,19 +19,22 @@ const adminUrl = testServerUrl("postgres");
 const keeper: Keeper = { adminUrl, role: "aumbry_app" };
 const admin = connect(adminUrl, { patient: true, most: 2 });
 const target = `aumbry_test_back_${randomBytes(4).toString("hex")}`;
+/** The house put back once more; nobody reaches for it, so that it can be copied. */
+const untouched = `${target}_untouched`;
 
 const named = async (like: string): Promise<string[]> =>
   admin("pg_database").whereLike("datname", like).orderBy("datname").pluck("datname");
 
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), "aumbry-keeping-"));
-  house = await openTestHouse();
+  house = await openTestHouse({ own: true });
   await house.equip();
   await house.pull(41, 10);
   await house.act("start-batch", { supers: "41" });
   await house.act("fill-pail", { batch: 1, pail: "2", grossKg: 6.2 });
   whole = join(folder, "whole.aumbry");
   await backup(house.ownerUrl, whole);
+  await restore(whole, untouched, keeper);
   plain = join(folder, "old.sql");
   execFileSync(pgTool("pg_dump"), [
     "--no-owner",
@@ -106,7 +109,7 @@ describe("a file that is not whole is refused, and the house stays as it was", (
   };
   const tampered = async (sql: string): Promise<string> => {
     const clone = `${target}_t${randomBytes(3).toString("hex")}`;
-    await restore(whole, clone, keeper);
+    await admin.raw(`create database ${clone} template ${untouched} strategy = file_copy`);
     const db = connect(databaseNamed(adminUrl, clone), { patient: true, most: 1 });
     await db.raw(`set session_replication_role = replica; ${sql}`);
     await db.destroy();

@@ -104,7 +104,7 @@ describe("the house kept for a night", () => {
     keepNow({ url: house.ownerUrl, folder, keeper, zone: "UTC", now: new Date(now) });
   beforeAll(async () => {
     folder = await mkdtemp(join(tmpdir(), "aumbry-kept-"));
-    house = await openTestHouse();
+    house = await openTestHouse({ own: true });
     await house.equip();
     await house.pull(41, 10);
   });
@@ -136,7 +136,7 @@ describe("the house kept for a night", () => {
 
     const restored = await restore(join(folder, "house-2026-08-20.aumbry"), back, keeper);
     expect(restored.entries).toBe(entries);
-    const other = await openTestHouse();
+    const other = await openTestHouse({ own: true });
     const owner = connect(other.ownerUrl, { patient: true, most: 2 });
     expect((await importJson(owner, join(folder, "house-2026-08-20.json"))).entries).toBe(entries);
     await owner.destroy();

@@ -78,8 +78,22 @@ async function opened(file: string, folder: string): Promise<Kind> {
   return { kind: "sealed", folder, manifest: parsed.data };
 }
 
-/** The shape this program itself makes by `steps`, in a database of a moment. */
-async function shapeBy(admin: Knex, adminUrl: string, steps: readonly string[]): Promise<Set<string>> {
+/** What was made once, by server and steps: the same steps make the same shape there. */
+const shapes = new Map<string, Promise<Set<string>>>();
+
+/** The shape this program itself makes by `steps`. */
+function shapeBy(admin: Knex, adminUrl: string, steps: readonly string[]): Promise<Set<string>> {
+  const by = [adminUrl, ...steps].join(" ");
+  const known = shapes.get(by);
+  if (known) return known;
+  const made = madeBy(admin, adminUrl, steps);
+  shapes.set(by, made);
+  made.catch(() => shapes.delete(by));
+  return made;
+}
+
+/** It is made in a database of a moment. */
+async function madeBy(admin: Knex, adminUrl: string, steps: readonly string[]): Promise<Set<string>> {
   const name = `aumbry_shape_${randomBytes(5).toString("hex")}`;
   await admin.raw(`create database ${name}`);
   const db = connect(databaseNamed(adminUrl, name), { patient: true, most: 2 });

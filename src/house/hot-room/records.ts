@@ -84,6 +84,6 @@ export const placesOf = (db: Knex, fillIds: readonly number[]): Promise<Stood[]>
   fillIds.length === 0
     ? Promise.resolve([])
     : db("live_standing_place as p")
-        .whereIn("p.fill_id", [...fillIds])
+        .whereRaw("p.fill_id = any(?::bigint[])", [[...fillIds]])
         .orderBy(["p.stated_at", "p.entry_id", "p.id"])
         .select("p.fill_id", "p.place", "p.stack", "p.stated_at as at");

@@ -11,7 +11,7 @@ import { checkWhole, sealsNow } from "./watch";
 
 let house: TestHouse;
 beforeEach(async () => {
-  house = await openTestHouse();
+  house = await openTestHouse({ own: true });
   await house.equip();
   await house.pull(41, 10);
   await house.act("start-batch", { supers: "41" });

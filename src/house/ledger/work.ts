@@ -96,7 +96,7 @@ export class Work {
   private async laterOf(ids: readonly number[]): Promise<{ say: string } | undefined> {
     if (ids.length === 0) return undefined;
     return this.tx("entry")
-      .whereIn("id", [...ids])
+      .whereRaw("id = any(?::bigint[])", [[...ids]])
       .where("happened_at", ">", this.moment)
       .orderBy("happened_at", "desc")
       .first("say");

@@ -3,9 +3,14 @@
  * without a way here does not compile.
  */
 import type { Knex } from "knex";
+import { batchAccount } from "@/core/ledger";
+import { lotsHere } from "../bottle/records";
 import { CHECKS } from "../checklists/lists";
 import type { CommandName } from "../commands";
-import { snapshot } from "../standing/snapshot";
+import { movementsOf } from "../ledger/records/fills";
+import { combsOfBatches, openBatches } from "../spin/records/batches";
+import { vesselsHolding } from "../standing/records";
+import { waitingCombs } from "../yard/records/pulls";
 
 /** A throw of the dice for one deed. */
 export interface Dice {
@@ -32,12 +37,24 @@ const SET_UP = [
 
 /** What stands in the house, so that most deeds are possible ones. */
 export async function stateOf(db: Knex) {
-  const s = await snapshot(db);
-  const waiting = s.waiting.map((w) => w.tag);
-  const inBatch = s.openBatches.flatMap((b) =>
-    b.combs.filter((c) => c.spun_entry === null).map((c) => c.tag),
+  const [combs, open, held, lots] = await Promise.all([
+    waitingCombs(db),
+    openBatches(db),
+    vesselsHolding(db),
+    lotsHere(db),
+  ]);
+  const movements = await movementsOf(
+    db,
+    open.map((b) => b.fill_id),
   );
-  const full = s.vessels.filter((v) => v.kind === "pail").map((v) => v.tag);
+  const stays = await combsOfBatches(
+    db,
+    open.map((b) => b.id),
+  );
+  const waiting = combs.map((w) => w.tag);
+  const inBatch = stays.filter((c) => c.spun_entry === null).map((c) => c.tag);
+  const pails = held.filter((v) => v.kind === "pail");
+  const full = pails.map((v) => v.tag);
   const entries: number[] = await db("entry")
     .whereNotIn("command", SET_UP)
     .orderBy("id", "desc")
@@ -70,11 +87,14 @@ export async function stateOf(db: Knex) {
     bins,
     free: TAGS.filter((t) => !waiting.includes(t) && !inBatch.includes(t)),
     emptyPails: PAILS.filter((t) => !full.includes(t)),
-    batches: s.openBatches.map((b) => ({ number: b.number, kg: b.account.remainderGrams / 1000 })),
-    pails: s.vessels.filter((v) => v.kind === "pail"),
-    holding: s.vessels.map((v) => v.name),
-    lots: s.lots.filter((l) => l.jars > l.jars_out).map((l) => l.code),
-    day: s.now.toISOString().slice(0, 10),
+    batches: open.map((b) => ({
+      number: b.number,
+      kg: batchAccount(b.fill_id, movements).remainderGrams / 1000,
+    })),
+    pails,
+    holding: held.map((v) => `${v.kind} ${v.tag}`),
+    lots: lots.filter((l) => l.jars > l.jars_out).map((l) => l.code),
+    day: new Date().toISOString().slice(0, 10),
   };
 }
 export type State = Awaited<ReturnType<typeof stateOf>>;

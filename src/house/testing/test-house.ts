@@ -1,6 +1,6 @@
 /** A house of one's own for a test: its own database, and short ways to do and to fail. */
 import { randomUUID } from "node:crypto";
-import { cloneDatabase } from "@/db/testing/clone";
+import { borrowDatabase, cloneDatabase } from "@/db/testing/clone";
 import { COMMANDS, execute, Refusal, rehearse } from "@/house";
 import type { CommandDefinition } from "../ledger/command";
 
@@ -12,8 +12,9 @@ function named(name: string): CommandDefinition {
 
 export type TestHouse = Awaited<ReturnType<typeof openTestHouse>>;
 
-export async function openTestHouse() {
-  const { db, owner, url, ownerUrl, drop } = await cloneDatabase();
+/** @param given.own a database nobody had before and nobody gets afterwards: where more than rows is changed */
+export async function openTestHouse({ own = false }: { own?: boolean } = {}) {
+  const { db, owner, url, ownerUrl, drop } = await (own ? cloneDatabase() : borrowDatabase());
   const request = (input: object, more: { key?: string; who?: string; at?: string } = {}) => ({
     input,
     who: "Ines",

@@ -93,7 +93,7 @@ function inTheLightOf(instrument: CheckedInstrument | null, r: StoredReading): R
 export async function readingsOf(db: Knex, fillIds: readonly number[]): Promise<ReadingRow[]> {
   if (fillIds.length === 0) return [];
   const rows: StoredReading[] = await db("live_reading")
-    .whereIn("fill_id", [...fillIds])
+    .whereRaw("fill_id = any(?::bigint[])", [[...fillIds]])
     .orderBy(["at", "id"]);
   const known = rows.some((r) => r.instrument_id !== null)
     ? new Map((await instruments(db)).map((i) => [i.id, i]))

@@ -25,7 +25,7 @@ export function recentBatches(db: Knex, limit: number, before?: number): Promise
 }
 export const batchesOfFills = (db: Knex, fillIds: readonly number[]): Promise<BatchRow[]> =>
   batches(db)
-    .whereIn("b.fill_id", [...fillIds])
+    .whereRaw("b.fill_id = any(?::bigint[])", [[...fillIds]])
     .orderBy("b.number");
 export const batchesClosedSince = (db: Knex, since: Date): Promise<BatchRow[]> =>
   batches(db)
@@ -150,7 +150,7 @@ export const combsOfBatches = (db: Knex, batchIds: readonly number[]): Promise<B
   batchIds.length === 0
     ? Promise.resolve([])
     : combs(db)
-        .whereIn("s.batch_id", [...batchIds])
+        .whereRaw("s.batch_id = any(?::bigint[])", [[...batchIds]])
         .orderBy("s.id");
 
 /** A box that was spun and weighed back, with how warm its honey was and what its last run was uncapped with. */

@@ -16,7 +16,7 @@ export const gatePails = (db: Knex, batchIds: readonly number[]): Promise<GatePa
     ? Promise.resolve([])
     : db("live_gate_pail as g")
         .join("vessel as v", "v.id", "g.vessel_id")
-        .whereIn("g.batch_id", [...batchIds])
+        .whereRaw("g.batch_id = any(?::bigint[])", [[...batchIds]])
         .orderBy(["g.at", "g.id"])
         .select("g.entry_id", "g.batch_id", "g.machine_id", "g.vessel_id", "g.at", "v.tag", "v.capacity_g");
 
@@ -35,6 +35,6 @@ export const pailsFilledFrom = (db: Knex, batchIds: readonly number[]): Promise<
         .join("live_fill as f", "f.id", "m.to_fill")
         .where("m.kind", "pail")
         .whereNull("m.reverses")
-        .whereIn("b.id", [...batchIds])
+        .whereRaw("b.id = any(?::bigint[])", [[...batchIds]])
         .orderBy("m.id")
         .select("b.id as batch_id", "f.vessel_id", "m.grams", "m.at");

@@ -7,7 +7,7 @@ export const uncappedIn = (db: Knex, batchIds: readonly number[]): Promise<strin
     .join("live_batch_super as s", "s.fill_id", "u.fill_id")
     .join("fill as f", "f.id", "u.fill_id")
     .join("vessel as v", "v.id", "f.vessel_id")
-    .whereIn("s.batch_id", [...batchIds])
+    .whereRaw("s.batch_id = any(?::bigint[])", [[...batchIds]])
     .distinct()
     .pluck("v.tag");
 

@@ -9,7 +9,7 @@ export async function lossesOf(
     .join("live_fill as f", "f.id", "m.to_fill")
     .where("f.kind", "loss")
     .whereNull("m.reverses")
-    .whereIn("m.from_fill", [...fillIds])
+    .whereRaw("m.from_fill = any(?::bigint[])", [[...fillIds]])
     .groupBy("m.from_fill", "f.name")
     .orderByRaw("sum(m.grams) desc")
     .select("m.from_fill as fillId", "f.name as cause", db.raw("sum(m.grams)::bigint as grams"));

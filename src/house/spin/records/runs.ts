@@ -51,7 +51,7 @@ export const runsOfBatches = (db: Knex, batchIds: readonly number[]): Promise<Ru
   batchIds.length === 0
     ? Promise.resolve([])
     : runs(db)
-        .whereIn("r.batch_id", [...batchIds])
+        .whereRaw("r.batch_id = any(?::bigint[])", [[...batchIds]])
         .orderBy("r.id");
 /** Runs that began between two moments, in their order. */
 export const runsBetween = (db: Knex, from: Date, to: Date, most: number): Promise<RunRow[]> =>

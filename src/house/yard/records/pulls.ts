@@ -88,10 +88,10 @@ const pulled = (db: Knex) =>
  */
 export async function waitingCombs(db: Knex): Promise<PulledComb[]> {
   const ids = await fillsHolding(db, "comb");
-  return pulled(db).whereIn("p.fill_id", ids).orderByRaw("length(v.tag), v.tag");
+  return pulled(db).whereRaw("p.fill_id = any(?::bigint[])", [ids]).orderByRaw("length(v.tag), v.tag");
 }
 export const combsNamed = (db: Knex, fillIds: readonly number[]): Promise<PulledComb[]> =>
-  pulled(db).whereIn("p.fill_id", [...fillIds]);
+  pulled(db).whereRaw("p.fill_id = any(?::bigint[])", [[...fillIds]]);
 export const combsOfSuper = (db: Knex, vesselId: number): Promise<PulledComb[]> =>
   pulled(db)
     .where("p.vessel_id", vesselId)
