@@ -22,7 +22,7 @@ const toMinutes = (clock: string | null): number => {
 const between = (from: number, to: number): number => (to - from + 1440) % 1440;
 
 test("plan a day, see what holds it up, add a person and see the finish move, typing meanwhile", async ({
-  ines: page,
+  page,
   demoHouse,
 }) => {
   // A worker that can be held, as if the tablet were slow.
@@ -132,7 +132,7 @@ test("plan a day, see what holds it up, add a person and see the finish move, ty
   expect(paper.toString("latin1").match(/\/Type\s*\/Page\b/g)).toHaveLength(1);
 });
 
-test("arrange nine uneven frames, move two, and see the arrow", async ({ ines: page, demoHouse }) => {
+test("arrange nine uneven frames, move two, and see the arrow", async ({ page, demoHouse }) => {
   await act(page, demoHouse, "add-machine", { name: "Nine", slots: 9 });
   await page.goto(`${demoHouse.url}/spin?do=load`);
   await ready(page);
@@ -212,7 +212,7 @@ test("arrange nine uneven frames, move two, and see the arrow", async ({ ines: p
 });
 
 test("a tangential run with both turns on a fast clock, seen on a second tablet, and a pail swapped", async ({
-  ines: page,
+  page,
   demoHouse,
   browser,
 }) => {
@@ -275,7 +275,7 @@ test("a tangential run with both turns on a fast clock, seen on a second tablet,
 });
 
 test("the floor is opened before a run; a batch with much unexplained asks for a reason", async ({
-  ines: page,
+  page,
   demoHouse,
 }) => {
   await page.goto(`${demoHouse.url}/spin?do=closing`);
@@ -310,7 +310,7 @@ test("the floor is opened before a run; a batch with much unexplained asks for a
 });
 
 test("what was forgotten is booked late, for forms and the line alike, until the clock is set back", async ({
-  ines: page,
+  page,
   demoHouse,
 }) => {
   await page.goto(`${demoHouse.url}/spin?do=loss`);
@@ -406,10 +406,7 @@ test("who can do what is set, the plan goes by it, and a frame is moved with the
   await tablet.close();
 });
 
-test("the last deep frames go in among medium ones, each across two slots", async ({
-  ines: page,
-  demoHouse,
-}) => {
+test("the last deep frames go in among medium ones, each across two slots", async ({ page, demoHouse }) => {
   await page.goto(`${demoHouse.url}/spin?do=machine`);
   await ready(page);
   await page.getByRole("link", { name: "Change Twenty" }).click();

@@ -38,7 +38,7 @@ test("escape closes the form that is open, not the work behind it", async ({ ine
 });
 
 test("a form opened for a super waits for its weight; screens are asked for when they are followed, and once anew after an entry", async ({
-  ines: page,
+  page,
   demoHouse,
 }) => {
   const asked: string[] = [];
@@ -59,7 +59,7 @@ test("a form opened for a super waits for its weight; screens are asked for when
   expect(asked).toEqual(["/spin", "/spin"]);
 });
 
-test("digits typed into a field stay there", async ({ ines: page, demoHouse }) => {
+test("digits typed into a field stay there", async ({ page, demoHouse }) => {
   await page.goto(`${demoHouse.url}/spin?do=pail`);
   await ready(page);
   await page.keyboard.type("31");
@@ -67,7 +67,7 @@ test("digits typed into a field stay there", async ({ ines: page, demoHouse }) =
   await expect(page.getByRole("heading", { level: 1, name: "Spin" })).toBeVisible();
 });
 
-test("what is being typed stays when another tablet writes", async ({ ines: page, demoHouse, browser }) => {
+test("what is being typed stays when another tablet writes", async ({ page, demoHouse, browser }) => {
   await page.goto(`${demoHouse.url}/spin?do=pail`);
   await ready(page);
   await page.getByRole("form", { name: "Fill the pail" }).getByLabel("With honey it weighs").fill("24.1");
@@ -96,7 +96,7 @@ test("a mangled name in a cookie or an address breaks nothing", async ({ page, d
   expect(answer.headers()["content-type"]).toBe("application/problem+json");
 });
 
-test("a name, tag or page that is not here is said so", async ({ ines: page, demoHouse }) => {
+test("a name, tag or page that is not here is said so", async ({ page, demoHouse }) => {
   for (const path of [
     "/trace/pail/999",
     "/trace/lot/NO-SUCH-1",
@@ -140,7 +140,7 @@ test("a part that cannot be drawn says so in its place; the frame and all else s
   await expect(page.getByRole("navigation", { name: "The house, bay by bay" })).toBeVisible();
 });
 
-test("on a phone the strip opens with the open bay in sight", async ({ ines: page, demoHouse }) => {
+test("on a phone the strip opens with the open bay in sight", async ({ page, demoHouse }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   for (const [path, name] of [
     ["/out", /^Out/],
@@ -162,7 +162,7 @@ test("what the line said goes when its screen does", async ({ ines: page }) => {
 });
 
 test("what is half typed in a form outlives a reload, is told, and is gone once it is done", async ({
-  ines: page,
+  page,
   demoHouse,
 }) => {
   await page.goto(`${demoHouse.url}/yard?do=yard`);
@@ -183,7 +183,7 @@ test("what is half typed in a form outlives a reload, is told, and is gone once 
 });
 
 test("a day is typed as people write it, or pressed in a month; what is none is said", async ({
-  ines: page,
+  page,
   demoHouse,
 }) => {
   await page.goto(`${demoHouse.url}/yard?do=plans`);
@@ -207,7 +207,7 @@ test("a day is typed as people write it, or pressed in a month; what is none is 
 });
 
 test("a table is sorted, searched, its columns chosen; the view is kept under a name, and what is seen goes to a file", async ({
-  ines: page,
+  page,
   demoHouse,
 }) => {
   await page.goto(`${demoHouse.url}/store`);

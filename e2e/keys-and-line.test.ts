@@ -65,7 +65,7 @@ test("keys and the line only, from the comb to the buyer", async ({ ines: page }
   });
 });
 
-test("what a scanner types at full speed all lands, each once", async ({ ines: page, demoHouse }) => {
+test("what a scanner types at full speed all lands, each once", async ({ page, demoHouse }) => {
   await page.goto(`${demoHouse.url}/spin`);
   await ready(page);
   await page.keyboard.press("/");

@@ -114,7 +114,7 @@ test("a checklist is added to by the lead, ticked by two people, and printed for
 });
 
 test("a practice day is won and one is lost, each scored as it is computed; the house knows nothing of it", async ({
-  ines: page,
+  page,
   demoHouse,
 }) => {
   const { url } = demoHouse;

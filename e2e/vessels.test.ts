@@ -1,7 +1,7 @@
 import { expect, ready, test } from "./house";
 
 test("a drum filled from pails of two batches, topped up, bottled in two sizes and sold whole; traced both ways", async ({
-  ines: page,
+  page,
   demoHouse,
 }) => {
   const { url } = demoHouse;
@@ -105,7 +105,7 @@ const SHIPPED = {
 };
 
 test("honey that was bought comes in, is poured onto the house's, and stands in the lot's shares", async ({
-  ines: page,
+  page,
   demoHouse,
 }) => {
   const { url } = demoHouse;
@@ -144,7 +144,7 @@ test("honey that was bought comes in, is poured onto the house's, and stands in 
   await expect(shares).toContainText("Lowmark");
 });
 
-test("the same by keys and the line alone", async ({ ines: page, demoHouse }) => {
+test("the same by keys and the line alone", async ({ page, demoHouse }) => {
   await page.goto(demoHouse.url);
   await ready(page);
   const says = page.locator("#line-says");

@@ -12,7 +12,7 @@ async function daysOf(page: Page, url: string): Promise<(days: number) => string
 }
 
 test("plan a pull: boards two days ahead, on paper, in the calendar, ticked off", async ({
-  ines: page,
+  page,
   demoHouse,
 }) => {
   const dayFromNow = await daysOf(page, demoHouse.url);
@@ -51,10 +51,7 @@ test("plan a pull: boards two days ahead, on paper, in the calendar, ticked off"
   await expect(page.getByRole("main")).toContainText("one escape board a colony");
 });
 
-test("pull mixed supers and see each verdict, by scale and prism or by eye", async ({
-  ines: page,
-  demoHouse,
-}) => {
+test("pull mixed supers and see each verdict, by scale and prism or by eye", async ({ page, demoHouse }) => {
   await page.goto(`${demoHouse.url}/yard?do=pull`);
   await ready(page);
   const sheet = page.getByRole("form", { name: "Pull sheet" });
@@ -151,7 +148,7 @@ test("pull mixed supers and see each verdict, by scale and prism or by eye", asy
 });
 
 test("import 500 supers with 3 bad rows: every problem by row, nothing written until wanted", async ({
-  ines: page,
+  page,
   demoHouse,
 }) => {
   const row = (i: number, empty = "5,2") => `X${i};medium;10;${empty};wired wax`;
@@ -195,7 +192,7 @@ test("import 500 supers with 3 bad rows: every problem by row, nothing written u
 });
 
 test("check the instrument, read a sheet, and watch the forecast move as the stand-in sensor speaks", async ({
-  ines: page,
+  page,
   demoHouse,
 }) => {
   await page.goto(`${demoHouse.url}/hot-room?do=check`);
@@ -254,10 +251,7 @@ test("check the instrument, read a sheet, and watch the forecast move as the sta
   await expect(forecast).toContainText(/17\.5 % /);
 });
 
-test("move supers by pulling and by keys, and take a stack out to a batch", async ({
-  ines: page,
-  demoHouse,
-}) => {
+test("move supers by pulling and by keys, and take a stack out to a batch", async ({ page, demoHouse }) => {
   await page.goto(`${demoHouse.url}/hot-room`);
   await ready(page);
   const stack = (name: string) =>
