@@ -34,7 +34,7 @@ export default defineConfig({
             "src/practice/**/*.test.ts",
             "src/db/**/*.test.ts",
             "src/demo/**/*.test.ts",
-            "src/app/**/*.test.ts",
+            "src/api/**/*.test.ts",
             "src/keeping/**/*.test.ts",
           ],
           environment: "node",

@@ -1,7 +1,10 @@
 /** Serves the built application behind its door: PORT, HOST, AUMBRY_HOSTS, DATABASE_URL. */
 import { randomBytes } from "node:crypto";
 import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
+import { getRequestListener } from "@hono/node-server";
 import next from "next";
+import { problem } from "@/api/http";
+import { answeredBy } from "@/api/routes";
 import { asRefusal, Refusal } from "@/house";
 import { isFile } from "@/house/access/rights";
 import { houseAnswers, houseFailedWithin, leaveHouse } from "@/house/door";
@@ -17,7 +20,18 @@ const hostname = process.env.HOST ?? "127.0.0.1";
 const names = namesOf(process.env.AUMBRY_HOSTS);
 
 const application = next({ dev: false, dir: process.cwd(), hostname, port });
-const handle = application.getRequestHandler();
+const screens = application.getRequestHandler();
+/** What is no screen is answered here, by one house in one process: the framework draws, and draws only. */
+const beside = getRequestListener(
+  (request, { incoming }) =>
+    answeredBy(incoming.method ?? "GET", incoming.url ?? "/")?.(request) ??
+    new Response(null, { status: 404 }),
+  { overrideGlobalObjects: false, errorHandler: problem },
+);
+const handle = (request: IncomingMessage, response: ServerResponse): Promise<void> =>
+  answeredBy(request.method ?? "GET", request.url ?? "/") === null
+    ? screens(request, response)
+    : beside(request, response);
 
 /**
  * Whether the records answer, asked at most once a second however many screens are wanted. That they do not holds only

@@ -1,24 +1,11 @@
-import { readdirSync } from "node:fs";
 import { Agent, createServer, get, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { afterEach, describe, expect, it } from "vitest";
 import { Ending } from "./ending";
-import { API, isQuiet, routeOf, SCREENS } from "./route-of";
+import { isQuiet, routeOf } from "./route-of";
 import { follow, metrics } from "./told";
 
 describe("what is counted and written down of a request", () => {
-  it("names every screen and every part of the interface there is, and nothing else", () => {
-    const folders = (path: string) =>
-      readdirSync(path, { withFileTypes: true })
-        .filter((f) => f.isDirectory())
-        .map((f) => f.name);
-    const screens = [...folders("src/app"), ...folders("src/app/(house)")].filter(
-      (name) => name !== "api" && !name.startsWith("("),
-    );
-    expect([...SCREENS].sort()).toEqual(screens.sort());
-    expect([...API].sort()).toEqual(folders("src/app/api/v1").sort());
-  });
-
   it.each([
     ["/", "/"],
     ["/trace/lot/WB26-001-6?who=Ada", "/trace"],

@@ -13,7 +13,7 @@ export class Refusal extends Error {
   constructor(
     readonly code: string,
     message: string,
-    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 415 | 422 | 429 | 500 | 503 = 422,
+    readonly status: 400 | 401 | 403 | 404 | 405 | 409 | 413 | 415 | 422 | 429 | 500 | 503 = 422,
     readonly problems: readonly FieldProblem[] = [],
     options?: ErrorOptions,
   ) {

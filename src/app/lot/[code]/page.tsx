@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { houseDatabase } from "@/house/door";
 import { lotPage } from "@/house/label/page";
-import { decoded } from "../../address";
+import { decoded } from "@/house/language/address";
 
 export const metadata: Metadata = { title: "A lot of honey", robots: { index: false } };
 

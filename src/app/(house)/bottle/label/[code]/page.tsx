@@ -5,6 +5,7 @@ import { RULE_PACKS } from "@/core/labels";
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
 import { BENCH_ASKED, type LabelDesk, labelDesk } from "@/house/label/bench";
+import { decoded } from "@/house/language/address";
 import { whenIn } from "@/house/language/clock";
 import { plural } from "@/house/language/spoken";
 import { Lead, Panel } from "@/ui/bench";
@@ -13,7 +14,6 @@ import { Figure } from "@/ui/figures/figure";
 import { LabelBench } from "@/ui/label";
 import { Link } from "@/ui/link";
 import { RecordTable } from "@/ui/table/record";
-import { decoded } from "../../../../address";
 import { houseAsItStands } from "../../../../read";
 
 export const metadata: Metadata = { title: "Label bench" };

@@ -1,9 +1,9 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { decoded } from "@/app/address";
 import { houseAsItStands } from "@/app/read";
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
+import { decoded } from "@/house/language/address";
 import { massFigureG, massG, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
 import {
