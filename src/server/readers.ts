@@ -22,8 +22,15 @@ function chosen(cookies: string): string {
   }
 }
 
-/** Answers in the units of the one who asks; where the records are away, in the house's kilograms. */
-export async function inUnitsOf(cookies: string | undefined, answer: () => Promise<void>): Promise<void> {
-  const house = await houseUnits().catch(() => undefined);
+/**
+ * Answers in the units of the one who asks; where the records are away, in the house's kilograms.
+ * @param houseShown the house's own, where they are known already
+ */
+export async function inUnitsOf(
+  cookies: string | undefined,
+  houseShown: string | undefined,
+  answer: () => Promise<void>,
+): Promise<void> {
+  const house = houseShown === undefined ? await houseUnits().catch(() => undefined) : shownFrom(houseShown);
   await reading.run(shownFrom(chosen(cookies?.slice(0, 8000) ?? ""), house), answer);
 }

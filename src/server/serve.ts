@@ -145,7 +145,9 @@ async function serve(request: IncomingMessage, response: ServerResponse): Promis
   }
   if (stopped) return refused(response, stopped);
   await asksAs(asking, () =>
-    readsUnits(url) ? inUnitsOf(headers.cookie, () => handle(request, response)) : handle(request, response),
+    readsUnits(url)
+      ? inUnitsOf(headers.cookie, asking.houseShown, () => handle(request, response))
+      : handle(request, response),
   );
 }
 

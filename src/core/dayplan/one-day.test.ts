@@ -117,7 +117,7 @@ describe("any day at all", () => {
         }
         for (const x of day.stations) expect(x.utilisation).toBeLessThanOrEqual(1 + 1e-9);
       }),
-      { numRuns: 300 },
+      { numRuns: 120 },
     );
   });
 

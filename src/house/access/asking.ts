@@ -33,6 +33,8 @@ export interface Asking {
   readonly here: boolean;
   /** It came by TLS, as far as whoever passed it on says. */
   readonly secure: boolean;
+  /** The units the house reads in, where they were found out with who asks. */
+  readonly houseShown?: string;
 }
 
 /** The server's part is loaded twice, by itself and by the application it serves: both look here. */

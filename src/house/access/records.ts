@@ -1,5 +1,6 @@
 /** The door's own tables: what is kept of secrets, who is signed in, which programs may come, who tried. */
 import type { Knex } from "knex";
+import { SHOWN_OF_HOUSE } from "../ledger/records/house";
 import type { Actor } from "../people/records";
 import type { Role } from "../people/roles";
 
@@ -143,12 +144,14 @@ export type StandingRow = SessionRow & {
   readonly name: string | null;
   readonly role: Role | null;
   readonly crewless: boolean;
+  /** The units the house reads in: every answer is written in some. */
+  readonly shown: string;
 };
 
 /** A session that stands, and who is at it; nobody where they left, were closed, or stayed too long. */
 export async function standingSession(db: Knex, id: string, now: Date): Promise<StandingRow | undefined> {
   const { rows } = await db.raw(
-    `select s.*, c.name, c.role, not exists (select from crew_now) as crewless
+    `select s.*, c.name, c.role, not exists (select from crew_now) as crewless, ${SHOWN_OF_HOUSE} as shown
        from door.session s
        left join crew_now c on lower(c.name) = lower(s.person) and (s.person_until is null or s.person_until > :now)
       where s.id = :id and s.ends_at > :now and s.idle_until > :now`,

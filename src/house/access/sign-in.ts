@@ -117,6 +117,7 @@ export async function whoComes(db: Knex, came: Comes, now = new Date()): Promise
   if (!cookie) return { ...way, ...nobody };
   const row = await standingSession(db, sha256(cookie), now);
   if (!row) return { ...way, ...nobody };
+  const told = { ...way, houseShown: row.shown };
   const tablet: Tablet = {
     session: row.id,
     number: row.number,
@@ -136,11 +137,11 @@ export async function whoComes(db: Knex, came: Comes, now = new Date()): Promise
   const asker = (by: Actor | null | undefined): Asker | null =>
     by ? { name: by.name, role: by.role, who: by.name, device } : null;
   const { entered } = came;
-  if (!entered || sameName(entered.by, at?.name)) return { ...way, tablet, asker: asker(at) };
+  if (!entered || sameName(entered.by, at?.name)) return { ...told, tablet, asker: asker(at) };
   // Somebody else stands here now. A ticket is worth nothing but at a browser that is signed in.
   const by = entered.ticket ? await ticketBehind(db, sha256(entered.ticket.slice(0, 80)), now) : undefined;
   const behind = sameName(entered.by, by?.name) ? asker(by) : null;
-  return { ...way, tablet, asker: behind && { ...behind, byTicket: true } };
+  return { ...told, tablet, asker: behind && { ...behind, byTicket: true } };
 }
 
 /** Longer than any house goes without its wifi. */

@@ -87,10 +87,12 @@ export async function houseNow(db: Knex): Promise<House> {
   return houseOf(rows[0].house);
 }
 
-/** The units and styles the house reads in. */
+/** The units and styles the house reads in, as text; "" where nobody said. */
+export const SHOWN_OF_HOUSE = `coalesce((select x.shown from live_shown_units x order by ${newestFirst("x")} limit 1), '')`;
+
 export async function unitsOfTheHouse(db: Knex): Promise<Shown> {
-  const newest = await db("live_shown_units as x").orderByRaw(newestFirst("x")).first("shown");
-  return shownFrom(newest?.shown ?? "");
+  const { rows } = await db.raw(`select ${SHOWN_OF_HOUSE} as shown`);
+  return shownFrom(rows[0].shown);
 }
 
 /** How this house judges ripeness, or another school for once. */
