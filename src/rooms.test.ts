@@ -82,4 +82,17 @@ describe("the rooms of the house", () => {
     expect(files.filter((f) => asks.test(readFileSync(join(HOUSE, f), "utf8")))).toEqual([]);
     expect(asks.test('await work.tx("live_batch").first()')).toBe(true);
   });
+
+  it("ids are asked for as one list: a question with a place for each is planned anew for every number of them", () => {
+    const asked = readdirSync(HOUSE, { recursive: true, encoding: "utf8" })
+      .filter((f) => f.endsWith(".ts") && !f.endsWith(".test.ts"))
+      .flatMap((f) =>
+        [...readFileSync(join(HOUSE, f), "utf8").matchAll(/\.whereIn\("([\w.]{1,40})", (?:\[|\w+\))/g)].map(
+          ([, column = ""]) => ({ f, column }),
+        ),
+      );
+    // A list that is written down is always as long.
+    expect(asked.length).toBeGreaterThan(2);
+    expect(asked.filter(({ column }) => /(?:^|[._])(?:id|fill)$/.test(column))).toEqual([]);
+  });
 });
