@@ -22,16 +22,14 @@ const names = namesOf(process.env.AUMBRY_HOSTS);
 const application = next({ dev: false, dir: process.cwd(), hostname, port });
 const screens = application.getRequestHandler();
 /** What is no screen is answered here, by one house in one process: the framework draws, and draws only. */
-const beside = getRequestListener(
-  (request, { incoming }) =>
-    answeredBy(incoming.method ?? "GET", incoming.url ?? "/")?.(request) ??
-    new Response(null, { status: 404 }),
-  { overrideGlobalObjects: false, errorHandler: problem },
-);
-const handle = (request: IncomingMessage, response: ServerResponse): Promise<void> =>
-  answeredBy(request.method ?? "GET", request.url ?? "/") === null
-    ? screens(request, response)
-    : beside(request, response);
+function handle(request: IncomingMessage, response: ServerResponse): Promise<void> {
+  const answer = answeredBy(request.method ?? "GET", request.url ?? "/");
+  if (!answer) return screens(request, response);
+  return getRequestListener(answer, { overrideGlobalObjects: false, errorHandler: problem })(
+    request,
+    response,
+  );
+}
 
 /**
  * Whether the records answer, asked at most once a second however many screens are wanted. That they do not holds only

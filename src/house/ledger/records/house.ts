@@ -90,6 +90,7 @@ export async function houseNow(db: Knex): Promise<House> {
 /** The units and styles the house reads in, as text; "" where nobody said. */
 export const SHOWN_OF_HOUSE = `coalesce((select x.shown from live_shown_units x order by ${newestFirst("x")} limit 1), '')`;
 
+/** The same as they are read by. */
 export async function unitsOfTheHouse(db: Knex): Promise<Shown> {
   const { rows } = await db.raw(`select ${SHOWN_OF_HOUSE} as shown`);
   return shownFrom(rows[0].shown);
