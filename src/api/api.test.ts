@@ -5,17 +5,7 @@ import { closeDatabase } from "@/db";
 import { fingerprint } from "@/house/ledger/seal";
 import { asProgram, openTheDoor } from "@/house/testing/door";
 import { openTestHouse, type TestHouse } from "@/house/testing/test-house";
-import { GET as closing } from "./made/closing";
-import { GET as calendar } from "./made/plans";
-import { GET as tags } from "./made/tags";
-import { POST as command } from "./v1/commands";
-import { POST as csv } from "./v1/csv";
-import { POST as readings } from "./v1/device-readings";
-import { GET as latest } from "./v1/devices-latest";
-import { POST as line } from "./v1/line";
-import { GET as openapi } from "./v1/openapi";
-import { POST as standIn } from "./v1/stand-ins";
-import { GET as trace } from "./v1/trace";
+import { answeredBy } from "./routes";
 
 let house: TestHouse;
 beforeAll(async () => {
@@ -29,8 +19,17 @@ afterAll(async () => {
   await house.close();
 });
 
+/** Asked as the server asks. */
+async function ask(request: Request): Promise<Response> {
+  const { pathname, search } = new URL(request.url);
+  const answer = answeredBy(request.method, pathname + search);
+  if (!answer) throw new Error(`Nothing answers ${pathname}.`);
+  return answer(request);
+}
+const look = (address: string): Promise<Response> => ask(new Request(`http://house${address}`));
+
 const post = (name: string, body: BodyInit, headers: Record<string, string> = {}) =>
-  command(
+  ask(
     new Request(`http://house/api/v1/commands/${name}`, {
       method: "POST",
       body,
@@ -42,7 +41,6 @@ const post = (name: string, body: BodyInit, headers: Record<string, string> = {}
       },
       duplex: "half",
     } as RequestInit),
-    { params: { name } },
   );
 
 describe("commands over HTTP", () => {
@@ -143,13 +141,12 @@ describe("the doors for devices, files and paper", () => {
     await house.act("add-supers", { tags: "81-82", depth: "medium", frames: 10, emptyKg: 5.2 });
   });
   const device = (body: BodyInit, headers: Record<string, string> = {}) =>
-    readings(
+    ask(
       new Request("http://house/api/v1/devices/bench/readings", {
         method: "POST",
         body,
         headers: { "content-type": "application/json", authorization: `Bearer ${token}`, ...headers },
       }),
-      { params: { name: "bench" } },
     );
 
   it("takes a scale's JSON and plain lines, and hands the newest on", async () => {
@@ -159,9 +156,9 @@ describe("the doors for devices, files and paper", () => {
     });
     const plain = { "content-type": "text/plain" };
     expect(await (await device("17.85 kg\n", plain)).json()).toEqual({ kept: 1 });
-    const said = await latest(new Request("http://house/api/v1/devices/latest?kind=scale"));
+    const said = await look("/api/v1/devices/latest?kind=scale");
     expect(await said.json()).toMatchObject({ gross_kg: 17.85, device: "bench", stand_in: true });
-    expect((await latest(new Request("http://house/api/v1/devices/latest?kind=oven"))).status).toBe(400);
+    expect((await look("/api/v1/devices/latest?kind=oven")).status).toBe(400);
   });
 
   it.each<[string, BodyInit, Record<string, string>, number]>([
@@ -174,13 +171,12 @@ describe("the doors for devices, files and paper", () => {
 
   it("the stand-in scale weighs a super within reason and says what it is", async () => {
     const weigh = (body: object, kind = "scale") =>
-      standIn(
-        new Request("http://house/", {
+      ask(
+        new Request(`http://house/api/v1/stand-ins/${kind}`, {
           method: "POST",
           body: JSON.stringify(body),
           headers: { "content-type": "application/json", ...asProgram("Ines") },
         }),
-        { params: { kind } },
       );
     const answer = await (await weigh({ super: "s81", cappedPct: "90" })).json();
     expect(answer).toMatchObject({ standIn: true, device: "bench" });
@@ -193,7 +189,7 @@ describe("the doors for devices, files and paper", () => {
   });
 
   it("prints tags that read back", async () => {
-    const pdf = async (query: string) => tags(new Request(`http://house/tags?${query}`));
+    const pdf = async (query: string) => look(`/tags?${query}`);
     const sheet = await pdf("tags=81-82");
     expect(sheet.headers.get("content-type")).toBe("application/pdf");
     const text = execFileSync("pdftotext", ["-", "-"], {
@@ -211,12 +207,10 @@ describe("the doors for devices, files and paper", () => {
     expect(yard.say).toContain("Łąka");
     const plan = await house.act("plan-pull", { yard: "Łąka Ξ 🐝", date: "2030-06-01" });
     const id = (await house.db("live_pull_plan").where({ entry_id: plan.entry }).first("id")).id;
-    const file = await calendar(new Request("http://house/"), {
-      params: { id: String(id) },
-    });
+    const file = await look(`/plans/${id}`);
     expect(file.status).toBe(200);
     expect(file.headers.get("content-disposition")).toContain("filename*=UTF-8''pull-%C5%81%C4%85ka");
-    const sheet = await closing();
+    const sheet = await look("/closing");
     const text = execFileSync("pdftotext", ["-", "-"], {
       input: Buffer.from(await sheet.arrayBuffer()),
       encoding: "utf8",
@@ -228,15 +222,12 @@ describe("the doors for devices, files and paper", () => {
 
   it("answers a file that is no table, and tells the rest line by line", async () => {
     const bring = (table: string, body: BodyInit, query = "") =>
-      csv(
+      ask(
         new Request(`http://house/api/v1/csv/${table}?${query}`, {
           method: "POST",
           body,
           headers: { ...asProgram("Ines"), "content-type": "text/csv" },
         }),
-        {
-          params: { table },
-        },
       );
     expect((await bring("ghosts", "x")).status).toBe(404);
     expect((await bring("supers", "colour\nred\n")).status).toBe(422);
@@ -267,7 +258,7 @@ describe("the doors for devices, files and paper", () => {
 
 describe("the other doors", () => {
   it("describes every command in OpenAPI 3.1 with its input's fields", async () => {
-    const described = await openapi().json();
+    const described = await (await look("/api/v1/openapi.json")).json();
     expect(described.openapi).toBe("3.1.0");
     const pull = described.paths["/api/v1/commands/pull-supers"].post;
     const { properties } = pull.requestBody.content["application/json"].schema;
@@ -276,8 +267,7 @@ describe("the other doors", () => {
   });
 
   it("traces as JSON and answers an unknown kind or name with a problem", async () => {
-    const at = (kind: string, name: string) =>
-      trace(new Request("http://house/"), { params: { kind, name } });
+    const at = (kind: string, name: string) => look(`/api/v1/trace/${kind}/${name}`);
     expect(await (await at("yard", "Kiln%20Field")).json()).toMatchObject({ title: "Kiln Field", grams: 0 });
     expect((await at("spaceship", "1")).status).toBe(404);
     expect((await at("pail", "77")).status).toBe(404);
@@ -289,7 +279,7 @@ describe("the other doors", () => {
       body: "{}",
       headers: { "content-type": "application/json", ...asProgram("Ines") },
     });
-    expect((await line(request)).status).toBe(400);
+    expect((await ask(request)).status).toBe(400);
   });
 });
 

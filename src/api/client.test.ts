@@ -6,7 +6,7 @@ import { closeDatabase } from "@/db";
 import { openTheDoor, TEST_TOKEN } from "@/house/testing/door";
 import { openTestHouse, type TestHouse } from "@/house/testing/test-house";
 import { clientFrom } from "../../tools/client";
-import { POST as command } from "./v1/commands";
+import { answeredBy } from "./routes";
 import { GET as openapi } from "./v1/openapi";
 
 let house: TestHouse;
@@ -26,9 +26,10 @@ afterAll(async () => {
 
 /** The house's own route in place of a network. */
 const straightIn = ((url: string, init: RequestInit) =>
-  command(new Request(url, init), {
-    params: { name: new URL(url).pathname.split("/").at(-1) ?? "" },
-  })) as unknown as typeof fetch;
+  answeredBy(
+    init.method ?? "GET",
+    new URL(url).pathname,
+  )?.(new Request(url, init))) as unknown as typeof fetch;
 
 describe("a client made from the house's description", () => {
   it("compiles strictly, does a thing once however often it is asked, and says why where it is refused", async () => {

@@ -117,7 +117,10 @@ at("/tags", tags);
 
 const found = (method: string, path: string) => router.match(method, path)[0][0];
 
-/** How an address is answered here; null where it is none of ours. A HEAD is a GET whose body stays here. */
+/**
+ * How an address is answered here; null where it is none of ours. A HEAD is a GET whose body stays here. Whatever
+ * refuses on the way is told in words, in this one place.
+ */
 export function answeredBy(
   method: string,
   address: string,
@@ -126,7 +129,13 @@ export function answeredBy(
   const asked = found(method === "HEAD" ? "GET" : method, path);
   if (asked) {
     const [answer, params] = asked;
-    return (request) => answer(request, { params: params as Record<string, string> });
+    return async (request) => {
+      try {
+        return await answer(request, { params: params as Record<string, string> });
+      } catch (fault) {
+        return problem(fault);
+      }
+    };
   }
   const ways = METHODS.filter((way) => found(way, path));
   if (ways.length > 0)

@@ -1,7 +1,6 @@
 import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
 import { epcisExport } from "@/house/epcis/export";
-import { problem } from "../http";
 import { madeFile } from "../made-file";
 
 /** A day of an address, or nothing. */
@@ -15,21 +14,17 @@ const dayOf = (text: string | null): Date | undefined => {
 
 /** What moved, as EPCIS 2.0 events in JSON-LD: ?from=2026-01-01&until=2027-01-01. */
 export async function GET(request: Request): Promise<Response> {
-  try {
-    const params = new URL(request.url).searchParams;
-    const [from, until] = [dayOf(params.get("from")), dayOf(params.get("until"))];
-    const { document, whole } = await epcisExport(houseDatabase(), {
-      ...(from ? { from } : {}),
-      ...(until ? { until } : {}),
-    });
-    if (!whole)
-      throw new Refusal(
-        "too-long",
-        "More moved than one document tells: ask for fewer days, ?from=2026-01-01&until=2026-07-01.",
-        422,
-      );
-    return madeFile(JSON.stringify(document, null, 1), { type: "application/ld+json", name: "epcis.jsonld" });
-  } catch (fault) {
-    return problem(fault);
-  }
+  const params = new URL(request.url).searchParams;
+  const [from, until] = [dayOf(params.get("from")), dayOf(params.get("until"))];
+  const { document, whole } = await epcisExport(houseDatabase(), {
+    ...(from ? { from } : {}),
+    ...(until ? { until } : {}),
+  });
+  if (!whole)
+    throw new Refusal(
+      "too-long",
+      "More moved than one document tells: ask for fewer days, ?from=2026-01-01&until=2026-07-01.",
+      422,
+    );
+  return madeFile(JSON.stringify(document, null, 1), { type: "application/ld+json", name: "epcis.jsonld" });
 }

@@ -1,14 +1,9 @@
 import { houseDatabase } from "@/house/door";
 import { fieldCardPdf } from "@/house/paper/field-card";
-import { problem } from "../http";
 import { madeFile } from "../made-file";
 
 /** One sheet a station, to hang up there. */
 export async function GET(): Promise<Response> {
-  try {
-    const { pdf, name } = await fieldCardPdf(houseDatabase());
-    return madeFile(pdf, { type: "application/pdf", name, shown: true });
-  } catch (fault) {
-    return problem(fault);
-  }
+  const { pdf, name } = await fieldCardPdf(houseDatabase());
+  return madeFile(pdf, { type: "application/pdf", name, shown: true });
 }

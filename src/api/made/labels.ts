@@ -3,7 +3,6 @@ import { Refusal } from "@/house";
 import { houseDatabase } from "@/house/door";
 import { labelSheet } from "@/house/label/sheet";
 import { decoded } from "@/house/language/address";
-import { problem } from "../http";
 import { madeFile } from "../made-file";
 
 /** One of a few words out of an address; what is something else is told. */
@@ -23,23 +22,19 @@ function oneOf<const T extends string>(
  * ?page=a4|letter|roll&count=&skip=&code=&part=, a proof while a rule is not met.
  */
 export async function GET(request: Request, { params }: { params: { code: string } }): Promise<Response> {
-  try {
-    const { code } = params;
-    const query = new URL(request.url).searchParams;
-    const page = oneOf(query.get("page"), ["a4", "letter", "roll"], "The page");
-    const mark = oneOf(query.get("code"), LABEL_CODES, "The code");
-    const part = oneOf(query.get("part"), DRAWN_PARTS, "The part");
-    const figure = (name: string) => (query.has(name) ? { [name]: Number(query.get(name)) } : {});
-    const { pdf, name } = await labelSheet(houseDatabase(), decoded(code), {
-      ...(page ? { page } : {}),
-      ...(mark ? { code: mark } : {}),
-      ...(part ? { part } : {}),
-      ...figure("count"),
-      ...figure("skip"),
-      ...figure("print"),
-    });
-    return madeFile(pdf, { type: "application/pdf", name, shown: true });
-  } catch (fault) {
-    return problem(fault);
-  }
+  const { code } = params;
+  const query = new URL(request.url).searchParams;
+  const page = oneOf(query.get("page"), ["a4", "letter", "roll"], "The page");
+  const mark = oneOf(query.get("code"), LABEL_CODES, "The code");
+  const part = oneOf(query.get("part"), DRAWN_PARTS, "The part");
+  const figure = (name: string) => (query.has(name) ? { [name]: Number(query.get(name)) } : {});
+  const { pdf, name } = await labelSheet(houseDatabase(), decoded(code), {
+    ...(page ? { page } : {}),
+    ...(mark ? { code: mark } : {}),
+    ...(part ? { part } : {}),
+    ...figure("count"),
+    ...figure("skip"),
+    ...figure("print"),
+  });
+  return madeFile(pdf, { type: "application/pdf", name, shown: true });
 }

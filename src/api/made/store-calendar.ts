@@ -1,14 +1,9 @@
 import { houseDatabase } from "@/house/door";
 import { storeCalendar } from "@/house/paper/store-calendar";
-import { problem } from "../http";
 import { madeFile } from "../made-file";
 
 /** What is due in the store, as an iCalendar file. */
 export async function GET(): Promise<Response> {
-  try {
-    const { text, name } = await storeCalendar(houseDatabase());
-    return madeFile(text, { type: "text/calendar; charset=utf-8", name });
-  } catch (fault) {
-    return problem(fault);
-  }
+  const { text, name } = await storeCalendar(houseDatabase());
+  return madeFile(text, { type: "text/calendar; charset=utf-8", name });
 }

@@ -22,7 +22,7 @@ import {
 import { closeProgram, doorView, endSession } from "@/house/access/view";
 import { houseDatabase, houseWriting } from "@/house/door";
 import { sessionCookie } from "../cookie";
-import { askerWhoMay, askingOf, boundedText, parsedJson, problem, sameSite } from "../http";
+import { askerWhoMay, askingOf, boundedText, parsedJson, sameSite } from "../http";
 
 /** What is asked here is a few words. */
 const MOST_BYTES = 4000;
@@ -140,29 +140,21 @@ async function answered<W extends What>(what: W, asking: Asking, request: Reques
 }
 
 export async function POST(request: Request, { params }: { params: { what: string } }): Promise<Response> {
-  try {
-    // A sign-in bears no header of its own: a page of ours, or a program that says so.
-    if (request.headers.get("authorization") === null && request.headers.get("origin") === null)
-      throw new Refusal("other-site", "The door is opened from this house's own pages.", 403);
-    sameSite(request);
-    const { what } = params;
-    if (!(what in ASKED)) throw new Refusal("unknown", "The door knows no such thing.", 404);
-    return await answered(what as What, await askingOf(request), request);
-  } catch (fault) {
-    return problem(fault);
-  }
+  // A sign-in bears no header of its own: a page of ours, or a program that says so.
+  if (request.headers.get("authorization") === null && request.headers.get("origin") === null)
+    throw new Refusal("other-site", "The door is opened from this house's own pages.", 403);
+  sameSite(request);
+  const { what } = params;
+  if (!(what in ASKED)) throw new Refusal("unknown", "The door knows no such thing.", 404);
+  return await answered(what as What, await askingOf(request), request);
 }
 
 /** Who is signed in and which programs may come, for a lead. */
 export async function GET(request: Request, { params }: { params: { what: string } }): Promise<Response> {
-  try {
-    sameSite(request);
-    if (params.what !== "list") throw new Refusal("unknown", "The door knows no such thing.", 404);
-    await askerWhoMay(request, TO_LET_IN);
-    return Response.json(await doorView(houseDatabase(), new Date()), {
-      headers: { "cache-control": "no-store" },
-    });
-  } catch (fault) {
-    return problem(fault);
-  }
+  sameSite(request);
+  if (params.what !== "list") throw new Refusal("unknown", "The door knows no such thing.", 404);
+  await askerWhoMay(request, TO_LET_IN);
+  return Response.json(await doorView(houseDatabase(), new Date()), {
+    headers: { "cache-control": "no-store" },
+  });
 }

@@ -1,7 +1,7 @@
 import { Refusal } from "@/house";
 import type { Asking } from "@/house/access/asking";
 import { hearEntries } from "@/house/door";
-import { askedAgain, askingOf, problem, sameSite } from "../http";
+import { askedAgain, askingOf, sameSite } from "../http";
 
 const mayListen = ({ asker, tablet }: Asking): boolean => asker !== null || tablet !== null;
 
@@ -15,14 +15,8 @@ let open = 0;
  * "away" or "back" when the house's records go or come; `beat` now and then, so that a dead line is noticed.
  */
 export async function GET(request: Request): Promise<Response> {
-  let asked: Asking;
-  try {
-    sameSite(request);
-    asked = await askingOf(request);
-    if (!mayListen(asked)) throw new Refusal("who", "Sign in first.", 401);
-  } catch (fault) {
-    return problem(fault);
-  }
+  sameSite(request);
+  if (!mayListen(await askingOf(request))) throw new Refusal("who", "Sign in first.", 401);
   if (open >= MOST_STREAMS)
     return new Response("Too many listen already.\n", { status: 503, headers: { "retry-after": "30" } });
   open += 1;
