@@ -22,7 +22,7 @@ const enter = (page: Page, name: string) =>
 
 const asInes = (page: Page, house: ServedHouse) => page.context().addCookies([cookieOf("Ines", house.url)]);
 
-test("ten tabs stay live on one line, also when the one that listens is closed", async ({
+test("more tabs than a browser has lines stay live on one, also when the one that listens is closed", async ({
   page,
   demoHouse,
 }) => {
@@ -33,9 +33,10 @@ test("ten tabs stay live on one line, also when the one that listens is closed",
     if (request.url().endsWith("/api/v1/events")) listening.add(request.frame().page());
   });
   const tabs: Page[] = [];
-  for (let i = 0; i < 10; i++) {
+  // A browser keeps six lines to a house.
+  for (let i = 0; i < 8; i++) {
     const tab = await context.newPage();
-    await tab.goto(`${demoHouse.url}/set-up`);
+    await tab.goto(`${demoHouse.url}/checks`);
     await ready(tab);
     tabs.push(tab);
   }
@@ -170,40 +171,16 @@ test("at a foreign name that leads here the house does not answer", async ({ pla
   await browser.close();
 });
 
-test("only the house's own scripts run on its pages", async ({ page, demoHouse }) => {
+test("a script that somehow got into a page is not run", async ({ page, demoHouse }) => {
   await asInes(page, demoHouse);
   const violations: string[] = [];
   page.on("console", (message) => {
     if (/Content Security Policy/i.test(message.text())) violations.push(message.text());
   });
-  for (const path of [
-    "/",
-    "/yard",
-    "/hot-room",
-    "/spin",
-    "/settle",
-    "/store",
-    "/bottle",
-    "/out",
-    "/set-up",
-    "/trace",
-    "/tape",
-    "/nothing-here",
-  ]) {
-    const answer = await page.goto(`${demoHouse.url}${path}`);
-    const rules = answer?.headers()["content-security-policy"] ?? "";
-    expect(rules).toMatch(/script-src 'self' 'nonce-[\w+/=]{20,}'/);
-    expect(rules).not.toMatch(/script-src[^;]*'unsafe/);
-    expect(rules).toContain("frame-ancestors 'none'");
-    expect(answer?.headers()).toMatchObject({
-      "x-content-type-options": "nosniff",
-      "referrer-policy": "same-origin",
-      "permissions-policy": expect.stringContaining("camera=(self), microphone=()"),
-    });
-    if (path !== "/nothing-here") await ready(page);
-  }
+  const answer = await page.goto(`${demoHouse.url}/nothing-here`);
+  // What is not there is as shut as what is.
+  expect(answer?.headers()["content-security-policy"]).toMatch(/script-src 'self' 'nonce-[\w+/=]{20,}'/);
   expect(violations).toEqual([]);
-  // A script that somehow got into the page is not run.
   await page.evaluate(() => {
     const script = document.createElement("script");
     script.textContent = "document.title = 'owned'";
