@@ -21,6 +21,8 @@ export default defineConfig({
             "src/server/**/*.test.ts",
           ],
           environment: "node",
+          // They compute and keep nothing: what they share is read once a worker, not once a file.
+          isolate: false,
           // A net for a busy machine; none needs a tenth of it on a quiet one.
           testTimeout: 120_000,
         },

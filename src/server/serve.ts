@@ -12,6 +12,7 @@ import { asksAs, cameWith, stoppedAtTheDoor } from "./asker";
 import { awayPage, notYoursPage } from "./away-page";
 import { HEADERS, isScreen, namesOf, policy, readsUnits, turnedAway } from "./door";
 import { Ending } from "./ending";
+import { filesOf } from "./own-files";
 import { inUnitsOf } from "./readers";
 import { follow, fromHere, log, metrics } from "./told";
 
@@ -21,6 +22,7 @@ const names = namesOf(process.env.AUMBRY_HOSTS);
 
 const application = next({ dev: false, dir: process.cwd(), hostname, port });
 const screens = application.getRequestHandler();
+const ownFile = filesOf(".next/static", "/_next/static");
 /** What is no screen is answered here, by one house in one process: the framework draws, and draws only. */
 function handle(request: IncomingMessage, response: ServerResponse): Promise<void> {
   const answer = answeredBy(request.method ?? "GET", request.url ?? "/");
@@ -129,7 +131,7 @@ async function serve(request: IncomingMessage, response: ServerResponse): Promis
     return answer(response, 503, HTML, awayPage(nonce, headers.cookie));
   }
   if (isScreen(url)) sayAwayInstead(response, awayPage(nonce, headers.cookie));
-  if (isFile(url)) return handle(request, response);
+  if (isFile(url)) return ownFile(request, response) ? undefined : handle(request, response);
   const asking = await cameWith(request).catch((fault: unknown) => asRefusal(fault) as Error);
   if (asking instanceof Error) return refused(response, asking);
   const stopped = stoppedAtTheDoor(url, asking);

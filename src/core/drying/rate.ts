@@ -300,20 +300,22 @@ export function weightedQuantiles(
   const total = list.reduce((s, x) => s + x.weight, 0);
   const found: number[] = [];
   let before = 0;
-  let last: { value: number; at: number } | null = null;
+  // Plain numbers, not an object a step: this is asked for every hour of every stack's forecast.
+  let [lastValue, lastAt] = [Number.NaN, Number.NaN];
   for (const { value, weight } of sorted) {
     const at = (before + weight / 2) / total;
     for (let q = qs[found.length]; q !== undefined && at >= q; q = qs[found.length])
       found.push(
-        last && Number.isFinite(value)
-          ? last.value + ((value - last.value) * (q - last.at)) / (at - last.at || 1)
+        !Number.isNaN(lastAt) && Number.isFinite(value)
+          ? lastValue + ((value - lastValue) * (q - lastAt)) / (at - lastAt || 1)
           : value,
       );
     if (found.length === qs.length) return found;
-    last = { value, at };
+    lastValue = value;
+    lastAt = at;
     before += weight;
   }
-  while (found.length < qs.length) found.push(last?.value ?? Number.NaN);
+  while (found.length < qs.length) found.push(lastValue);
   return found;
 }
 

@@ -44,7 +44,7 @@ const frames = (n: number, seed: number) => {
   const rng = seeded(seed);
   return Array.from({ length: n }, (_, i) => ({ id: `f${i}`, massKg: rng.between(1.4, 3.6, 2) }));
 };
-/** Every way there is, without any cleverness but that turning the machine changes nothing. */
+/** Every way there is, without any cleverness but that turning or mirroring the machine changes nothing. */
 function byHand(masses: readonly number[], m: Machine): number {
   const angle = (slot: number) => (2 * Math.PI * slot) / m.slots;
   const cos = Float64Array.from({ length: m.slots }, (_, i) => Math.cos(angle(i)));
@@ -53,7 +53,8 @@ function byHand(masses: readonly number[], m: Machine): number {
   let least = Number.POSITIVE_INFINITY;
   const place = (i: number, x: number, y: number): void => {
     const mass = masses[i] as number;
-    for (let s = 0; s < (i === 0 ? 1 : m.slots); s++) {
+    const last = i === 0 ? 0 : i === 1 ? Math.floor(m.slots / 2) : m.slots - 1;
+    for (let s = 0; s <= last; s++) {
       if (!free[s]) continue;
       const [nx, ny] = [x + mass * (cos[s] as number), y + mass * (sin[s] as number)];
       if (i === masses.length - 1) {
@@ -193,7 +194,8 @@ describe("frames across two slots", () => {
         least = Math.min(least, imbalance(loadOf(slots), m).kgM);
         return;
       }
-      for (let s = 0; s < (i === 0 ? 1 : m.slots); s++) {
+      const last = i === 0 ? 0 : i === 1 ? Math.floor(m.slots / 2) : m.slots - 1;
+      for (let s = 0; s <= last; s++) {
         const other = f.width === 2 ? (s + 1) % m.slots : s;
         if (taken[s] || taken[other]) continue;
         slots[s] = f;

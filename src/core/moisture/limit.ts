@@ -183,7 +183,8 @@ function mixtureQuantile(parts: readonly { variance: number; weight: number }[],
   let at = 1.5 * Math.sqrt(parts.reduce((s, x) => s + x.weight * x.variance, 0));
   for (;;) {
     let [below, density] = [0, 0];
-    for (const [i, sd] of sds.entries()) {
+    for (let i = 0; i < sds.length; i++) {
+      const sd = sds[i] as number;
       const z = at / sd;
       const { weight } = parts[i] as { weight: number };
       below += weight * normalCdf(z);

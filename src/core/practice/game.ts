@@ -54,26 +54,6 @@ export const noBelief = ({
   readonly chances?: readonly number[] | undefined;
 }): Belief => chances ?? truths.map(() => 1 / truths.length);
 
-/** What is believed after a move showed something (Bayes). @throws DomainError where that could not be seen */
-export function believing<S, H>(
-  problem: Problem<S, H>,
-  at: S,
-  belief: Belief,
-  move: string,
-  says: string,
-): Belief {
-  const weights = problem.truths.map(
-    (truth, i) =>
-      (belief[i] as number) *
-      ((belief[i] as number) > 0
-        ? problem.seen(at, move, truth).reduce((p, s) => p + (s.says === says ? s.p : 0), 0)
-        : 0),
-  );
-  const sum = weights.reduce((a, b) => a + b, 0);
-  if (!(sum > 0)) throw new DomainError("not-seen", `After "${move}" nobody can see "${says}".`);
-  return weights.map((w) => w / sum);
-}
-
 /** What a move comes to be expected, and the best that follows it. */
 export interface Foreseen {
   readonly move: string;
@@ -90,7 +70,8 @@ interface Way<S> {
   readonly move: string;
   /** By truth. */
   readonly costs: readonly Cost[];
-  readonly shown: readonly { readonly next: S | null; readonly chances: readonly number[] }[];
+  /** By what it says. */
+  readonly shown: ReadonlyMap<string, { readonly next: S | null; readonly chances: readonly number[] }>;
 }
 
 /** Looks at every way a game can go; what was once looked at is kept. `pick` chooses among the ways on. */
@@ -121,11 +102,21 @@ class Lookahead<S, H> {
       return {
         move,
         costs: truths.map((truth) => this.problem.cost(at, move, truth)),
-        shown: [...shown.values()],
+        shown,
       };
     });
     this.standing.set(key, ways);
     return ways;
+  }
+
+  believing(at: S, belief: Belief, move: string, says: string): Belief {
+    const chances = this.waysAt(at, JSON.stringify(at))
+      .find((way) => way.move === move)
+      ?.shown.get(says)?.chances;
+    const weights = belief.map((b, i) => b * (chances?.[i] ?? 0));
+    const sum = weights.reduce((a, b) => a + b, 0);
+    if (!(sum > 0)) throw new DomainError("not-seen", `After "${move}" nobody can see "${says}".`);
+    return weights.map((w) => w / sum);
   }
 
   ways(at: S, belief: Belief): readonly Foreseen[] {
@@ -141,7 +132,7 @@ class Lookahead<S, H> {
         for (const part of PARTS) cost[part] += times * (more[part] ?? 0);
       };
       for (const [i, weight] of belief.entries()) if (weight > 0) add(costs[i] ?? {}, weight);
-      for (const { next, chances } of shown) {
+      for (const { next, chances } of shown.values()) {
         if (next === null) continue;
         const weights = belief.map((b, i) => b * (chances[i] as number));
         const p = weights.reduce((sum, w) => sum + w, 0);
@@ -171,6 +162,8 @@ const most = (ways: readonly Foreseen[]): Foreseen => ways.reduce((a, b) => (b.k
 export interface Judge<S> {
   /** Each move there is with what it comes to when everything after it is done as well as can be. */
   readonly ways: (at: S, belief: Belief) => readonly Foreseen[];
+  /** What is believed after a move showed something (Bayes). @throws DomainError where that could not be seen */
+  readonly believing: (at: S, belief: Belief, move: string, says: string) => Belief;
   readonly best: Foreseen;
   /** What the worst way through the whole game would be expected to cost, kg. */
   readonly worstKg: number;
@@ -183,6 +176,7 @@ export function judge<S, H>(problem: Problem<S, H>): Judge<S> {
   let worst: number | null = null;
   return {
     ways: (at, now) => looked.ways(at, now),
+    believing: (at, before, move, says) => looked.believing(at, before, move, says),
     best: least(looked.ways(problem.start, belief)),
     // Asked for when all is over, and not before somebody waits for the first move.
     get worstKg() {
@@ -260,7 +254,7 @@ export function playOn<S, H>(
       best: least(ways),
       cost: problem.cost(at, move, real),
     });
-    if (shown.next !== null) belief = believing(problem, at, belief, move, shown.says);
+    if (shown.next !== null) belief = judging.believing(at, belief, move, shown.says);
     at = shown.next;
   }
   return { decisions, at, belief, truth };

@@ -77,14 +77,16 @@ export function parseGrams(text: string): number {
 
 /** "1,026.4": kilograms to a tenth unless `digits` says otherwise, without the unit. */
 export function formatKg(kg: number, digits = 1): string {
-  // Making a formatter costs a hundred times what using it does.
-  FORMATS[digits] ??= new Intl.NumberFormat("en-GB", {
-    minimumFractionDigits: digits,
-    signDisplay: "negative",
-    maximumFractionDigits: digits,
-  });
-  return FORMATS[digits].format(kg);
+  // Written here and not by Intl: a tablet takes 10 ms to make its first formatter, and every screen needs this one.
+  const size = Math.abs(kg);
+  // Half a step rounds up by the figure as it is written: 12.85 is 12.9, whatever stands behind it in binary.
+  const steps = size < 1e-6 ? 0 : Math.round(Number(`${size}e${digits}`));
+  const [whole = "", part] = (steps / 10 ** digits).toFixed(digits).split(".");
+  let said = whole;
+  for (let i = whole.length - 3; i > 0; i -= 3) said = `${said.slice(0, i)},${said.slice(i)}`;
+  if (part !== undefined) said += `.${part}`;
+  // What rounds to nothing has no sign.
+  return kg < 0 && steps > 0 ? `-${said}` : said;
 }
-const FORMATS: Record<number, Intl.NumberFormat> = {};
 
 export const formatKgFromG = (grams: number, digits = 1): string => formatKg(grams / 1000, digits);

@@ -97,6 +97,25 @@ describe("written figures", () => {
     expect(formatKg(12.85)).toBe("12.9");
     expect(formatKgFromG(12_850)).toBe("12.9");
     expect(formatKg(1675.7)).toBe("1,675.7");
+    // As Intl writes it (ECMA-402), any gram there may be.
+    fc.assert(
+      fc.property(fc.integer({ min: -2e9, max: 2e9 }), fc.integer({ min: 0, max: 3 }), (grams, digits) => {
+        const as = { minimumFractionDigits: digits, maximumFractionDigits: digits } as const;
+        const intl = new Intl.NumberFormat("en-GB", { ...as, signDisplay: "negative" });
+        expect(formatKgFromG(grams, digits)).toBe(intl.format(grams / 1000));
+      }),
+      {
+        numRuns: 500,
+        examples: [
+          [12_850, 1],
+          [-40, 1],
+          [-50, 1],
+          [999_950, 1],
+          [999_999_950, 1],
+          [0, 0],
+        ],
+      },
+    );
   });
 
   it("a range of one value is one value", () => {

@@ -40,13 +40,17 @@ export function clockSaid(clock: string): string {
   return `${Number(hour) % 12 || 12}:${minute} ${Number(hour) < 12 ? "am" : "pm"}`;
 }
 
+let written: { readonly zone: string; readonly as: Intl.DateTimeFormat } | null = null;
+
 /** A moment in a zone as ISO day and time of the day, for who has no calendar at hand. */
 export function partsIn(zone: string, ms: number): { readonly day: string; readonly clock: string } {
-  const text = new Intl.DateTimeFormat("sv-SE", {
-    dateStyle: "short",
-    timeStyle: "short",
-    timeZone: zone,
-  }).format(ms);
+  // A house keeps to one zone: its formatter is made once.
+  if (written?.zone !== zone)
+    written = {
+      zone,
+      as: new Intl.DateTimeFormat("sv-SE", { dateStyle: "short", timeStyle: "short", timeZone: zone }),
+    };
+  const text = written.as.format(ms);
   const [day = "", clock = ""] = text.split(" ");
   return { day, clock };
 }
