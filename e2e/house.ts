@@ -31,7 +31,7 @@ export interface ServedHouse {
   readonly ownerUrl: string;
   /** Another copy of the application on the same database, or reaching it by another wire, or at a port of old. */
   readonly secondCopy: (by?: { databaseUrl?: string; port?: number; folder?: string }) => Promise<string>;
-  /** Kills the copy that answers at an address, as a power cut would. */
+  /** Kills the second copy that answers at an address, as a power cut would. */
   readonly kill: (url: string) => void;
 }
 
@@ -90,7 +90,7 @@ class Application {
   private readonly children = new Map<string, ChildProcess>();
 
   /** Shows the house in a database, and says where. */
-  async show(databaseUrl: string): Promise<{ url: string; child: ChildProcess }> {
+  async show(databaseUrl: string): Promise<string> {
     const running = this.children.get(this.url);
     if (running?.connected) {
       await new Promise<void>((resolve) => {
@@ -98,7 +98,7 @@ class Application {
         running.send({ databaseUrl });
       });
     } else this.url = await serve(databaseUrl, this.children, { program: ".next/served.mjs" });
-    return { url: this.url, child: this.children.get(this.url) as ChildProcess };
+    return this.url;
   }
 
   end(): void {
@@ -120,7 +120,7 @@ async function withHouse(
   const databaseUrl = asApplication(ownerUrl);
   const copies = new Map<string, ChildProcess>();
   try {
-    const { url, child } = await application.show(databaseUrl);
+    const url = await application.show(databaseUrl);
     await page.context().addCookies([cookieOf(who, url)]);
     await use({
       url,
@@ -128,7 +128,10 @@ async function withHouse(
       ownerUrl,
       secondCopy: ({ databaseUrl: by = databaseUrl, port, folder } = {}) =>
         serve(by, copies, { ...(port ? { at: port } : {}), ...(folder ? { folder } : {}) }),
-      kill: (at) => end(copies.get(at) ?? child),
+      kill: (at) => {
+        const copy = copies.get(at);
+        if (copy) end(copy);
+      },
     });
   } finally {
     // Nobody looks at a house any more that is taken down.

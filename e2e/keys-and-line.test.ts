@@ -122,22 +122,6 @@ test("completion: Tab takes the example offered, also where the house stumbled o
   await expect(line).toHaveValue(/^send 12 /);
 });
 
-test("what one tablet enters, another sees at once, also through a second copy of the application", async ({
-  ines: page,
-  demoHouse,
-  browser,
-}) => {
-  const other = await browser.newPage();
-  await other.context().addCookies([cookieOf("Ines", demoHouse.url)]);
-  await other.goto(await demoHouse.secondCopy());
-  await ready(other);
-  await page.keyboard.press("/");
-  await page.keyboard.type("t18 6");
-  await page.keyboard.press("Enter");
-  await expect(other.getByRole("complementary", { name: "The tape" })).toContainText("Super 18 weighed back");
-  await other.close();
-});
-
 test("two tablets at one pail: one wins, the other is told and loses no typing", async ({
   ines: page,
   demoHouse,

@@ -5,31 +5,9 @@ import type { Page } from "@playwright/test";
 import { connect } from "@/db";
 import { asProgram, cookieOf } from "@/house/testing/door";
 import { expect, ready, type ServedHouse, test } from "./house";
+import { wifiTo } from "./wifi";
 
 test.use({ serviceWorkers: "allow" });
-
-/** A copy that can be taken away and comes back at the same address. */
-async function ownCopy(
-  page: Page,
-  house: ServedHouse,
-): Promise<{ url: string; away: () => Promise<void>; back: (folder?: string) => Promise<string> }> {
-  const url = await house.secondCopy();
-  await page.context().addCookies([cookieOf("Ines", url)]);
-  return {
-    url,
-    // Gone, not about to go: what it had taken in already it answers with a broken line.
-    away: async () => {
-      house.kill(url);
-      while (
-        await fetch(`${url}/api/v1/health/live`).then(
-          () => true,
-          () => false,
-        )
-      ) {}
-    },
-    back: (folder) => house.secondCopy({ port: Number(new URL(url).port), ...(folder ? { folder } : {}) }),
-  };
-}
 
 /** The floor's screens are kept: the last of them is there. */
 const screensKept = (page: Page): Promise<void> =>
@@ -58,7 +36,8 @@ test("without a network the floor opens, enters in order under each one's name, 
   demoHouse,
 }) => {
   const before = (await entries(demoHouse, "record-loss")).length;
-  const { url, away, back } = await ownCopy(page, demoHouse);
+  const { url, away, back } = await wifiTo(demoHouse.url);
+  await page.context().addCookies([cookieOf("Ines", url)]);
   await page.goto(`${url}/spin?do=load`);
   await ready(page);
   await page.getByRole("button", { name: "Start this run" }).click();
@@ -138,7 +117,8 @@ test("what somebody entered without a network stays theirs when another stands a
   page,
   demoHouse,
 }) => {
-  const { url, away, back } = await ownCopy(page, demoHouse);
+  const { url, away, back } = await wifiTo(demoHouse.url);
+  await page.context().addCookies([cookieOf("Ines", url)]);
   await page.goto(`${url}/spin?do=loss`);
   await ready(page);
   await screensKept(page);
@@ -159,6 +139,29 @@ test("what somebody entered without a network stays theirs when another stands a
   const [newest] = (await entries(demoHouse, "record-loss")).slice(-1);
   expect(newest?.who).toBe("Ines");
 });
+
+/** A copy that can be taken away and comes back at the same address. */
+async function ownCopy(
+  page: Page,
+  house: ServedHouse,
+): Promise<{ url: string; away: () => Promise<void>; back: (folder?: string) => Promise<string> }> {
+  const url = await house.secondCopy();
+  await page.context().addCookies([cookieOf("Ines", url)]);
+  return {
+    url,
+    // Gone, not about to go: what it had taken in already it answers with a broken line.
+    away: async () => {
+      house.kill(url);
+      while (
+        await fetch(`${url}/api/v1/health/live`).then(
+          () => true,
+          () => false,
+        )
+      ) {}
+    },
+    back: (folder) => house.secondCopy({ port: Number(new URL(url).port), ...(folder ? { folder } : {}) }),
+  };
+}
 
 /** The application as it is, in a folder of its own, with a worker of another version. */
 async function newerVersion(): Promise<{ folder: string; version: string }> {
