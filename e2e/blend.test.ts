@@ -1,5 +1,5 @@
 import { asProgram } from "@/house/testing/door";
-import { expect, ready, test } from "./house";
+import { expect, go, test } from "./house";
 
 test("wet is blended with dry to the limit, its price read, changed by hand, poured and found mixed", async ({
   page,
@@ -29,8 +29,7 @@ test("wet is blended with dry to the limit, its price read, changed by hand, pou
     for (let i = 0; i < 2; i++) await act("read-moisture", { vessel, value, tempC: 20 });
   }
 
-  await page.goto(`${url}/store?do=blend`);
-  await ready(page);
+  await go(page, `${url}/store?do=blend`);
   const blend = page.getByRole("form", { name: "Blend" });
   await blend.getByLabel("Wanted").fill("60");
   await blend.getByLabel("Water at most").fill("18");
@@ -70,8 +69,7 @@ test("wet is blended with dry to the limit, its price read, changed by hand, pou
     blend.getByText(/40\.0 kg blended from pail 1 and drum 3 in tank 1; foretold 1\d\.\d % water/),
   ).toBeVisible();
 
-  await page.goto(`${url}/store?do=mixed&from=tank%201`);
-  await ready(page);
+  await go(page, `${url}/store?do=mixed&from=tank%201`);
   const mixed = page.getByRole("form", { name: "Read top and bottom" });
   await mixed.getByLabel("Water at the top").fill("18.1");
   await mixed.getByLabel("at the bottom").fill("17.1");

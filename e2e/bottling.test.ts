@@ -6,7 +6,7 @@ import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { prepareZXingModule, readBarcodes } from "zxing-wasm/reader";
 import { asProgram } from "@/house/testing/door";
-import { expect, ready, type ServedHouse, test } from "./house";
+import { expect, go, type ServedHouse, test } from "./house";
 
 /** A house with a tank of honey that was read, and nothing filled yet. */
 async function tankOf(page: Page, { url }: ServedHouse, kg: number) {
@@ -66,8 +66,7 @@ test("jars are planned for two orders with too few lids, changed by hand, and fi
   await act("take-order", { buyer: "Late Deli", jarG: 500, jars: 60, by: "2098-09-20" });
   await act("take-order", { buyer: "Early Fair", jarG: 250, jars: 24, by: "2098-09-01" });
 
-  await page.goto(`${url}/bottle?do=plan&vessels=${encodeURIComponent("tank 2")}`);
-  await ready(page);
+  await go(page, `${url}/bottle?do=plan&vessels=${encodeURIComponent("tank 2")}`);
   const plan = page.getByRole("region", { name: "Jar plan" });
   await expect(plan.getByText("14 jars of 500 g for Late Deli by 20 Sep 2098 stay unmet.")).toBeVisible();
   await expect(plan).toContainText("No more of Lid 66");
@@ -97,7 +96,7 @@ test("jars are planned for two orders with too few lids, changed by hand, and fi
   expect(lot).toMatch(/^WH\d\d-002-/);
 
   // A broken kind of lid is found in every filling by the supplier's lot.
-  await page.goto(`${url}/bottle?do=stock`);
+  await go(page, `${url}/bottle?do=stock`);
   const row = page.getByRole("row", { name: /T-77/ });
   await expect(row.getByRole("link")).toHaveCount(2);
   await row.getByRole("link").first().click();
@@ -118,8 +117,7 @@ test("a label fails its rules, is mended, printed and read back; the lot's page 
     jars: 20,
     pails: [{ vessel: "tank 2" }],
   });
-  await page.goto(`${url}/bottle/label/${lot}`);
-  await ready(page);
+  await go(page, `${url}/bottle/label/${lot}`);
   const bench = page.getByRole("form", { name: "Label" });
   const verdict = bench.getByRole("region", { name: "May it be printed" });
   await expect(verdict).toContainText("nothing is against it");
@@ -181,8 +179,7 @@ test("a jar under its label is topped up, the scale's known weight counts, jars 
     jars: 5,
     pails: [{ vessel: "tank 2" }],
   });
-  await page.goto(`${url}/bottle?do=scale`);
-  await ready(page);
+  await go(page, `${url}/bottle?do=scale`);
   const scale = page.getByRole("form", { name: "Enter the check" });
   await scale.getByLabel("It shows").fill("501");
   await scale.getByRole("button", { name: "Enter the check" }).click();
@@ -190,8 +187,7 @@ test("a jar under its label is topped up, the scale's known weight counts, jars 
     scale.getByText(/Bench scale shows 501\.0 g for 500\.0 g, 1\.0 g too much; not verified for trade/),
   ).toBeVisible();
 
-  await page.goto(`${url}/bottle?do=weigh`);
-  await ready(page);
+  await go(page, `${url}/bottle?do=weigh`);
   const form = page.getByRole("form", { name: "Weigh jars" });
   // 454.5 g on a scale that shows 0.9 g too much is a jar under its label.
   await form.getByLabel(/All of them/).fill("456 457 454.5 456 458");

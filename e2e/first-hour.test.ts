@@ -1,4 +1,4 @@
-import { expect, ready, test } from "./house";
+import { expect, go, ready, test } from "./house";
 
 test("from nothing: a lead, five questions, the first pull and the first labelled jar, with what a small house does not need out of the way", async ({
   page,
@@ -37,15 +37,13 @@ test("from nothing: a lead, five questions, the first pull and the first labelle
     await page.locator("#line").press("Enter");
     await expect(page.getByRole("complementary", { name: "The tape" })).toContainText(says);
   }
-  await page.goto(`${url}/spin?do=pail`);
-  await ready(page);
+  await go(page, `${url}/spin?do=pail`);
   const pail = page.getByRole("form", { name: "Fill the pail" });
   await pail.getByLabel("With honey it weighs").fill("12.6");
   await pail.getByLabel("Pail", { exact: true }).fill("1");
   await pail.getByRole("button", { name: "Fill the pail" }).click();
   await expect(page.getByText(/Pail 1 weighs 12\.6 kg/).first()).toBeVisible();
-  await page.goto(`${url}/bottle?do=lot&vessels=${encodeURIComponent("pail 1")}`);
-  await ready(page);
+  await go(page, `${url}/bottle?do=lot&vessels=${encodeURIComponent("pail 1")}`);
   const fill = page.getByRole("form", { name: "Fill jars" });
   await fill.getByLabel("Kind of honey").fill("Garden honey");
   await fill.getByLabel("Net a jar").fill("500");
@@ -55,8 +53,7 @@ test("from nothing: a lead, five questions, the first pull and the first labelle
   const label = page.getByRole("link", { name: /^Label of lot/ }).first();
   const code = (await label.getAttribute("href"))?.split("/").at(-1);
   // A label names where the packer is: the one thing more it asks for.
-  await page.goto(`${url}/set-up`);
-  await ready(page);
+  await go(page, `${url}/set-up`);
   const house = page.getByRole("form", { name: "Keep this" });
   await house.getByLabel("Address").fill("Lane 1, Testbank");
   await house.getByRole("button", { name: "Keep this" }).click();
@@ -67,15 +64,12 @@ test("from nothing: a lead, five questions, the first pull and the first labelle
   );
 
   // Out of the way, and one switch away.
-  await page.goto(`${url}/spin`);
-  await ready(page);
+  await go(page, `${url}/spin`);
   await expect(page.getByRole("link", { name: "Plan the day" })).toHaveCount(0);
-  await page.goto(`${url}/bottle`);
-  await ready(page);
+  await go(page, `${url}/bottle`);
   await expect(page.getByRole("link", { name: "Jars and lids" })).toHaveCount(0);
   await expect(page.getByRole("link", { name: "Fill jars" })).toBeVisible();
-  await page.goto(`${url}/set-up`);
-  await ready(page);
+  await go(page, `${url}/set-up`);
   const shows = page.getByRole("form", { name: "What this house shows" });
   await expect(shows.getByRole("button", { name: "A few hives and a hand machine" })).toHaveAttribute(
     "aria-pressed",

@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { asProgram, cookieOf } from "@/house/testing/door";
-import { expect, ready, type ServedHouse, test } from "./house";
+import { expect, go, ready, type ServedHouse, test } from "./house";
 
 /** A command by the open interface, as another program would send it. */
 async function act(page: Page, house: ServedHouse, name: string, data: object): Promise<void> {
@@ -34,8 +34,7 @@ test("plan a day, see what holds it up, add a person and see the finish move, ty
   });
   // Everything that waits is ready, and two forks are the slowest thing on the floor.
   await act(page, demoHouse, "add-to-batch", { batch: 5, supers: "21-26" });
-  await page.goto(`${demoHouse.url}/spin?do=day`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/spin?do=day`);
   const plan = page.getByRole("region", { name: "The day's plan" });
   await plan.getByLabel("The tool, place 1").selectOption("fork");
   const finish = plan.getByRole("status", { name: "Finish" });
@@ -134,8 +133,7 @@ test("plan a day, see what holds it up, add a person and see the finish move, ty
 
 test("arrange nine uneven frames, move two, and see the arrow", async ({ page, demoHouse }) => {
   await act(page, demoHouse, "add-machine", { name: "Nine", slots: 9 });
-  await page.goto(`${demoHouse.url}/spin?do=load`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/spin?do=load`);
   const load = page.getByRole("region", { name: "Next load" });
   await load.getByLabel("Machine").selectOption("Nine");
   await load.getByLabel("Frames").fill("9");
@@ -218,11 +216,9 @@ test("a tangential run with both turns on a fast clock, seen on a second tablet,
 }) => {
   const second = await browser.newPage();
   await second.context().addCookies([cookieOf("Ines", demoHouse.url)]);
-  await second.goto(`${demoHouse.url}/spin`);
-  await ready(second);
+  await go(second, `${demoHouse.url}/spin`);
   await page.clock.install();
-  await page.goto(`${demoHouse.url}/spin?do=load`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/spin?do=load`);
   const load = page.getByRole("region", { name: "Next load" });
   await load.getByLabel("Machine").selectOption("Four");
   await load.getByRole("button", { name: "Arrange the load" }).click();
@@ -278,8 +274,7 @@ test("the floor is opened before a run; a batch with much unexplained asks for a
   page,
   demoHouse,
 }) => {
-  await page.goto(`${demoHouse.url}/spin?do=closing`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/spin?do=closing`);
   const closing = page.getByRole("form", { name: "Closing check" });
   await closing.getByRole("checkbox").first().check();
   await closing.getByRole("button", { name: "Closing check done" }).click();
@@ -287,8 +282,7 @@ test("the floor is opened before a run; a batch with much unexplained asks for a
   for (const box of await closing.getByRole("checkbox").all()) await box.check();
   await closing.getByRole("button", { name: "Closing check done" }).click();
   await expect(page.getByRole("complementary", { name: "The tape" })).toContainText("the floor is shut");
-  await page.goto(`${demoHouse.url}/spin?do=load`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/spin?do=load`);
   await page.getByRole("button", { name: "Arrange the load" }).click();
   await page.getByRole("button", { name: "Start this run" }).click();
   await expect(page.getByRole("region", { name: "Next load" })).toContainText(
@@ -299,8 +293,7 @@ test("the floor is opened before a run; a batch with much unexplained asks for a
   await opening.getByRole("button", { name: "Opening check done" }).click();
   await expect(opening).toHaveCount(0);
 
-  await page.goto(`${demoHouse.url}/spin?do=close`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/spin?do=close`);
   const close = page.getByRole("form", { name: "Close the batch" });
   await close.getByRole("button", { name: "Close the batch" }).click();
   await expect(close).toContainText(/are unexplained: say why before it is closed/);
@@ -313,8 +306,7 @@ test("what was forgotten is booked late, for forms and the line alike, until the
   page,
   demoHouse,
 }) => {
-  await page.goto(`${demoHouse.url}/spin?do=loss`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/spin?do=loss`);
   const clock = page.getByRole("button", { name: "Enter something that happened earlier" });
   await clock.click();
   const field = page.getByLabel("Day and time, the house's clock");
@@ -349,16 +341,14 @@ test("who can do what is set, the plan goes by it, and a frame is moved with the
   const tablet = await browser.newContext({ hasTouch: true, viewport: { width: 820, height: 1180 } });
   await tablet.addCookies([cookieOf("Ines", demoHouse.url)]);
   const page = await tablet.newPage();
-  await page.goto(`${demoHouse.url}/spin?do=skills`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/spin?do=skills`);
   const ines = page.getByRole("form", { name: "What Ines can do" });
   await ines.getByRole("checkbox", { name: "spiked roller" }).check();
   await ines.getByLabel("Ines with the spiked roller, minutes a frame").fill("0.8");
   await ines.getByRole("checkbox", { name: "loads machines" }).check();
   await ines.getByRole("button", { name: "Keep for Ines" }).click();
   await expect(ines).toContainText("Ines: spiked roller (0.8 min a frame), machines.");
-  await page.goto(`${demoHouse.url}/spin?do=day`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/spin?do=day`);
   const plan = page.getByRole("region", { name: "The day's plan" });
   await plan.getByRole("button", { name: "One more pair of hands" }).click();
   await expect(plan.getByLabel("Who, place 3")).toHaveValue("Ines");
@@ -374,8 +364,7 @@ test("who can do what is set, the plan goes by it, and a frame is moved with the
   await expect(plan.getByLabel("Who, place 1")).toHaveValue("Odile");
   await expect(plan.getByLabel("Hours, place 1")).toHaveValue("12");
 
-  await page.goto(`${demoHouse.url}/spin?do=load`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/spin?do=load`);
   const load = page.getByRole("region", { name: "Next load" });
   await load.getByRole("button", { name: "Arrange the load" }).click();
   const slot = (n: number) => load.getByRole("button", { name: new RegExp(`^Slot ${n}:`) });
@@ -407,8 +396,7 @@ test("who can do what is set, the plan goes by it, and a frame is moved with the
 });
 
 test("the last deep frames go in among medium ones, each across two slots", async ({ page, demoHouse }) => {
-  await page.goto(`${demoHouse.url}/spin?do=machine`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/spin?do=machine`);
   await page.getByRole("link", { name: "Change Twenty" }).click();
   const machine = page.getByRole("form", { name: "Change Twenty" });
   await machine.getByLabel("Slots", { exact: true }).fill("6");
@@ -417,8 +405,7 @@ test("the last deep frames go in among medium ones, each across two slots", asyn
   await expect(page.getByRole("row", { name: /Twenty/ })).toContainText("radial62");
   await act(page, demoHouse, "add-to-batch", { batch: 5, supers: "5" });
 
-  await page.goto(`${demoHouse.url}/spin?do=load`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/spin?do=load`);
   const load = page.getByRole("region", { name: "Next load" });
   await load.getByText("Only from some supers").click();
   await load.getByRole("button", { name: "5: 9 deep" }).click();

@@ -1,7 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { asProgram } from "@/house/testing/door";
-import { expect, ready, test } from "./house";
+import { expect, go, ready, test } from "./house";
 
 const sideways = (page: Page): Promise<number> =>
   page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
@@ -24,8 +24,7 @@ test("forced colours keep every edge, and nobody who wants stillness sees motion
   demoHouse: { url },
 }) => {
   await page.emulateMedia({ forcedColors: "active", reducedMotion: "reduce" });
-  await page.goto(`${url}/spin`);
-  await ready(page);
+  await go(page, `${url}/spin`);
   const edges = await page
     .locator(".do:visible, .panel:visible, .niche:visible")
     .evaluateAll(
@@ -76,8 +75,7 @@ test("a very long name and one written from right to left break nothing", async 
   });
   await act("note-entry", { entry: 1, text: "W".repeat(200) }).catch(() => {});
   for (const path of ["/", "/yard", "/people", "/work", "/tape", "/set-up", "/spin?do=skills"]) {
-    await page.goto(url + path);
-    await ready(page);
+    await go(page, url + path);
     for (const width of [1280, 390]) {
       await page.setViewportSize({ width, height: 844 });
       expect(await sideways(page), `${path} at ${width}`).toBeLessThanOrEqual(0);
@@ -101,8 +99,7 @@ test("sounds can be turned off on a tablet, and stay off", async ({ ines: page, 
   const tones = () => page.evaluate(() => (globalThis as unknown as { tones: number }).tones);
   // A run of a minute that is over calls out.
   await page.clock.install();
-  await page.goto(`${url}/spin?do=load`);
-  await ready(page);
+  await go(page, `${url}/spin?do=load`);
   await page.getByRole("button", { name: "Start this run" }).click();
   await expect(page.getByText(/min left/).first()).toBeVisible();
   await page.clock.fastForward("02:00:00");

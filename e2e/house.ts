@@ -170,4 +170,27 @@ export async function ready(page: Page): Promise<void> {
   await page.locator("html[data-keys=on][data-live=on]").waitFor();
 }
 
+/**
+ * Goes to a screen as somebody who is in the house goes there: the application stays, the screen changes. Where it is
+ * not open yet, or that very screen is, it is opened anew.
+ */
+export async function go(page: Page, address: string): Promise<void> {
+  const to = new URL(address).href;
+  const here =
+    page.url() !== to &&
+    page.url().startsWith(new URL(to).origin) &&
+    (await page.evaluate(
+      (path) => {
+        const { next } = window as unknown as { next?: { router?: { push(path: string): void } } };
+        if (document.documentElement.dataset.keys !== "on" || !next?.router) return false;
+        next.router.push(path);
+        return true;
+      },
+      to.slice(new URL(to).origin.length),
+    ));
+  if (here) return page.waitForURL(to);
+  await page.goto(to);
+  await ready(page);
+}
+
 export { expect } from "@playwright/test";

@@ -1,5 +1,5 @@
 import { cookieOf } from "@/house/testing/door";
-import { expect, ready, test } from "./house";
+import { expect, go, test } from "./house";
 
 test("keys and the line only, from the comb to the buyer", async ({ ines: page }) => {
   const line = page.getByPlaceholder("type or scan");
@@ -66,8 +66,7 @@ test("keys and the line only, from the comb to the buyer", async ({ ines: page }
 });
 
 test("what a scanner types at full speed all lands, each once", async ({ page, demoHouse }) => {
-  await page.goto(`${demoHouse.url}/spin`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/spin`);
   await page.keyboard.press("/");
   for (let i = 0; i < 20; i++) {
     await page.keyboard.type("lost 0.01 sample");
@@ -84,8 +83,7 @@ test("on one's own work a scan of the box in question is its done, and the next 
   demoHouse: { url },
 }) => {
   await page.context().addCookies([cookieOf("Tomasz", url)]);
-  await page.goto(`${url}/work`);
-  await ready(page);
+  await go(page, `${url}/work`);
   const own = page.getByRole("region", { name: "Tomasz's work" });
   const then = await own.getByRole("list", { name: "Then" }).getByRole("listitem").first().textContent();
   const [, box] = /Uncap super (\d+)/.exec((await own.textContent()) ?? "") ?? [];
@@ -96,8 +94,7 @@ test("on one's own work a scan of the box in question is its done, and the next 
   await page.keyboard.type(`S${after}`);
   await page.keyboard.press("Enter");
   await expect(page).toHaveURL(new RegExp(`/trace/super/${after}`));
-  await page.goto(`${url}/work`);
-  await ready(page);
+  await go(page, `${url}/work`);
   await page.keyboard.press("/");
   await page.keyboard.type(`S${box}`);
   await page.keyboard.press("Enter");
@@ -128,8 +125,7 @@ test("two tablets at one pail: one wins, the other is told and loses no typing",
 }) => {
   const second = await page.context().newPage();
   const fill = async (tablet: typeof page) => {
-    await tablet.goto(`${demoHouse.url}/bottle?do=lot&vessels=pail%204`);
-    await ready(tablet);
+    await go(tablet, `${demoHouse.url}/bottle?do=lot&vessels=pail%204`);
     await tablet.getByLabel("Kind of honey").fill("Lime honey");
     await tablet.getByLabel("Jars", { exact: true }).fill("50");
     // What is left of it is named a loss: the pail is empty afterwards.

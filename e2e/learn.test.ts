@@ -5,7 +5,7 @@ import { asApplication, testServerUrl } from "@/db/testing/clone";
 import { termsIn } from "@/house/glossary/find";
 import { cookieOf } from "@/house/testing/door";
 import { begin } from "@/practice/games";
-import { expect, PRACTICE, ready, type ServedHouse, test } from "./house";
+import { expect, go, PRACTICE, ready, type ServedHouse, test } from "./house";
 
 const serious = async (page: import("@playwright/test").Page): Promise<string[]> => {
   const { violations } = await new AxeBuilder({ page }).options({ preload: false }).analyze();
@@ -25,8 +25,7 @@ test("what is this? marks the words of the trade in place, says what each means,
   ines: page,
   demoHouse: { url },
 }) => {
-  await page.goto(`${url}/hot-room?do=read`);
-  await ready(page);
+  await go(page, `${url}/hot-room?do=read`);
   await page.getByLabel("Super", { exact: true }).fill("41");
   await page.getByRole("heading", { name: "Hot room" }).click();
   await page.keyboard.press("w");
@@ -56,8 +55,7 @@ test("last season's jars, typed in, are traced as what was here; boxes come in b
   ines: page,
   demoHouse: { url },
 }) => {
-  await page.goto(`${url}/bottle?do=here`);
-  await ready(page);
+  await go(page, `${url}/bottle?do=here`);
   const form = page.getByRole("form", { name: "Enter them" });
   await form.getByLabel("Lot on the jars").fill("SP 24/3");
   await form.getByLabel("Jars", { exact: true }).fill("36");
@@ -67,12 +65,11 @@ test("last season's jars, typed in, are traced as what was here; boxes come in b
   await form.getByLabel("From whom").fill("Holm Farm");
   await form.getByRole("button", { name: "Enter them" }).click();
   await expect(form).toContainText("here before the house began; told to be from Holm Farm");
-  await page.goto(`${url}/trace/lot/${encodeURIComponent("SP-24/3")}`);
+  await go(page, `${url}/trace/lot/${encodeURIComponent("SP-24/3")}`);
   await expect(page.getByRole("main")).toContainText("what was here, ");
   await expect(page.getByRole("main")).toContainText("Holm Farm");
 
-  await page.goto(`${url}/yard?do=files`);
-  await ready(page);
+  await go(page, `${url}/yard?do=files`);
   await page
     .getByLabel("Or rows copied out of a spreadsheet")
     .fill("901\tmedium\t10\t5,2\n902\tdeep\t9\t6,8");
@@ -86,8 +83,7 @@ test("a checklist is added to by the lead, ticked by two people, and printed for
   ines: page,
   demoHouse: { url },
 }) => {
-  await page.goto(`${url}/checks`);
-  await ready(page);
+  await go(page, `${url}/checks`);
   const list = page.getByRole("form", { name: "Filler start" });
   await list.getByRole("button", { name: "Change this list" }).click();
   await list.getByLabel("Look at this too").fill("Radio off");
@@ -103,8 +99,7 @@ test("a checklist is added to by the lead, ticked by two people, and printed for
   await expect(list).toContainText("6 to do, last by Odile");
   await expect(list).toContainText("Ines, ");
   // Not hers to change.
-  await page.goto(`${url}/checks`);
-  await ready(page);
+  await go(page, `${url}/checks`);
   await expect(list.getByRole("button", { name: "Change this list" })).toHaveCount(0);
   // It opens beside: shown where the browser shows papers, kept as a file where it does not.
   const asked = page.context().waitForEvent("request", (request) => request.url().includes("/checks-report"));

@@ -1,13 +1,12 @@
 import { execFileSync } from "node:child_process";
 import { writeFileSync } from "node:fs";
-import { expect, ready, test } from "./house";
+import { expect, go, test } from "./house";
 
 test("an empty house: from the first yard to a buyer with mouse and keyboard, then back", async ({
   page,
   emptyHouse,
 }, info) => {
-  await page.goto(emptyHouse.url);
-  await ready(page);
+  await go(page, emptyHouse.url);
   const says = (text: string | RegExp) =>
     expect(page.locator("form [aria-live=polite]").filter({ hasText: text }).first()).toBeVisible();
   const form = (name: string) => page.getByRole("form", { name });
@@ -22,8 +21,7 @@ test("an empty house: from the first yard to a buyer with mouse and keyboard, th
   });
 
   await test.step("the house gets its name", async () => {
-    await page.goto(`${emptyHouse.url}/set-up`);
-    await ready(page);
+    await go(page, `${emptyHouse.url}/set-up`);
     await form("Keep this").getByLabel("Name", { exact: true }).fill("Test Packhouse");
     await form("Keep this").getByLabel("Address").fill("Lane 1, Testbank");
     await form("Keep this").getByLabel("Country of origin").fill("Holmland");
@@ -197,7 +195,7 @@ test("an empty house: from the first yard to a buyer with mouse and keyboard, th
   });
 
   await test.step("trace the lot back to supers, colonies and yards, and forward to the buyer", async () => {
-    await page.goto(`${emptyHouse.url}/trace/lot/${lot}`);
+    await go(page, `${emptyHouse.url}/trace/lot/${lot}`);
     const from = page.getByRole("region", { name: "Came from" });
     await expect(from.getByRole("row", { name: /Kiln Field/ }).first()).toContainText("100.0");
     // 11.6 and 10.9 of 22.5 kg came out of the two supers; the pail's 22.0 kg is shared alike.

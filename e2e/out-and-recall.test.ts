@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { asProgram } from "@/house/testing/door";
-import { expect, ready, type ServedHouse, test } from "./house";
+import { expect, go, type ServedHouse, test } from "./house";
 
 const HOUR = 3_600_000;
 const ago = (hours: number): string => new Date(Date.now() - hours * HOUR).toISOString();
@@ -68,21 +68,18 @@ test("held honey is in no jar and out of no door until its evidence is there", a
   emptyHouse,
 }) => {
   const { old, url } = await packed(page, emptyHouse);
-  await page.goto(`${url}/held?do=hold`);
-  await ready(page);
+  await go(page, `${url}/held?do=hold`);
   await page.getByLabel("What", { exact: true }).fill(`lot ${old}`);
   await page.getByLabel("Because").fill("smells of smoke");
   await page.getByLabel("What releases it").fill("a second nose");
   await page.getByRole("button", { name: "Hold it" }).click();
   await expect(page.getByText(/Hold 1, lot .*smells of smoke/).first()).toBeVisible();
-  await page.goto(`${url}/out?do=pick`);
-  await ready(page);
+  await go(page, `${url}/out?do=pick`);
   const pick = page.getByRole("region", { name: "Pick and send" });
   await pick.getByLabel(/^Scan a jar/).fill(old);
   await pick.getByLabel(/^Scan a jar/).press("Enter");
   await expect(pick.getByRole("status").first()).toContainText("is held: smells of smoke. Put it back.");
-  await page.goto(`${url}/held`);
-  await ready(page);
+  await go(page, `${url}/held`);
   await page.getByText("Release it").click();
   await page.getByLabel("Evidence").fill("smelt by two, clean");
   await page.getByRole("button", { name: "Release", exact: true }).click();
@@ -92,8 +89,7 @@ test("held honey is in no jar and out of no door until its evidence is there", a
 test("an order is picked by scan, the oldest first, and sent with its note", async ({ page, emptyHouse }) => {
   const { act, old, young, url } = await packed(page, emptyHouse);
   await act("take-order", { buyer: "Harbour Deli", jarG: 250, jars: 40, by: "2098-09-01", price: 6.5 });
-  await page.goto(`${url}/out`);
-  await ready(page);
+  await go(page, `${url}/out`);
   await expect(page.getByText(`40 jars stand ready (36 of ${old}, 4 of ${young})`)).toBeVisible();
   await page.getByRole("link", { name: "Pick", exact: true }).click();
   const pick = page.getByRole("region", { name: "Pick and send" });
@@ -118,8 +114,7 @@ test("an order is picked by scan, the oldest first, and sent with its note", asy
 test("market day: sixty taken, some back, the rest is sold", async ({ page, emptyHouse }) => {
   const { act, old, url } = await packed(page, emptyHouse);
   await act("send-dispatch", { kind: "market", buyer: "Thursday Market", lines: [{ lot: old, jars: 30 }] });
-  await page.goto(`${url}/out`);
-  await ready(page);
+  await go(page, `${url}/out`);
   const back = page.getByRole("form", { name: "Back from market, dispatch 1" });
   await back.getByLabel("Back of 30").fill("11");
   await back.getByRole("button", { name: "19 jars sold" }).click();
@@ -134,8 +129,7 @@ test("a recall drill from the mark on a jar to the last call, against the clock"
   await act("send-jars", { lot: old, jars: 10, buyer: "Harbour Deli" });
   await act("describe-buyer", { buyer: "Harbour Deli", phone: "+00 55 1", contact: "Nell" });
   await act("send-jars", { lot: young, jars: 6, buyer: "Mill Bakery" });
-  await page.goto(`${url}/recall`);
-  await ready(page);
+  await go(page, `${url}/recall`);
   // Misread: the check character says so, and what was meant is offered.
   await page.getByRole("textbox", { name: "What is it about?" }).fill(old.replace("001", "007"));
   await page.getByRole("button", { name: "Find it" }).click();
@@ -146,8 +140,7 @@ test("a recall drill from the mark on a jar to the last call, against the clock"
   await page.getByLabel("What happened").fill("a jar tastes sour");
   await page.getByRole("button", { name: "Start the clock" }).click();
   await expect(page.getByText(/Drill 1 begun/).first()).toBeVisible();
-  await page.goto(`${url}/recall?drill=1`);
-  await ready(page);
+  await go(page, `${url}/recall?drill=1`);
   await expect(page.getByRole("timer")).toContainText("running");
   await page.getByRole("button", { name: "Block all here" }).click();
   await expect(page.getByText("What is here is blocked. Tell 2 buyers")).toBeVisible();
@@ -178,8 +171,7 @@ test("an owner's jars go to the owner, and the statement says what is still due"
     pails: [{ pail: "3", kg: 5 }],
     despite: "not read",
   });
-  await page.goto(`${url}/out?do=send&lot=${lot}`);
-  await ready(page);
+  await go(page, `${url}/out?do=send&lot=${lot}`);
   await page.getByLabel("Jars", { exact: true }).fill("8");
   await page.getByLabel("Buyer").fill("Mill Bakery");
   await page.getByRole("button", { name: "Send them" }).click();
@@ -187,8 +179,7 @@ test("an owner's jars go to the owner, and the statement says what is still due"
   await page.getByLabel("Buyer").fill("Ada Fen");
   await page.getByRole("button", { name: "Send them" }).click();
   await expect(page.getByText(`8 jars of lot ${lot} to Ada Fen`).first()).toBeVisible();
-  await page.goto(`${url}/out/owners`);
-  await ready(page);
+  await go(page, `${url}/out/owners`);
   const ada = page.getByRole("region", { name: "Ada Fen" });
   await expect(ada).toContainText("To get 4.0 kg, as agreed by colony; 2.0 kg still to be given.");
   await expect(ada).toContainText("What they got is their own, by every movement.");
@@ -202,8 +193,7 @@ test("a colony is corrected after bottling: what would change is seen first, the
   emptyHouse,
 }) => {
   const { pull, old, url } = await packed(page, emptyHouse);
-  await page.goto(`${url}/tape/${pull.entry}`);
-  await ready(page);
+  await go(page, `${url}/tape/${pull.entry}`);
   await page.getByLabel("What was wrong").selectOption("supers.0.colony");
   await page.getByLabel("It should be").fill("3");
   await page.getByLabel("How it came to light").fill("read the wrong lid");
@@ -216,8 +206,7 @@ test("a colony is corrected after bottling: what would change is seen first, the
   await page.getByRole("button", { name: "Correct it" }).click();
   await expect(page.getByText(/^\d\d:\d\d ?Corrected: |Corrected: "/).first()).toBeVisible();
   await expect(page).not.toHaveURL(new RegExp(`/tape/${pull.entry}$`));
-  await page.goto(`${url}/trace/lot/${old}`);
-  await ready(page);
+  await go(page, `${url}/trace/lot/${old}`);
   await expect(page.getByRole("row", { name: /^Colony 3 Weir Field 4.50/ })).toBeVisible();
   // By keyboard: the picture's own parts take the focus, and Enter follows them.
   const picture = page.getByRole("region", { name: /^Flow of kilograms/ });
@@ -232,8 +221,7 @@ test("a colony is corrected after bottling: what would change is seen first, the
 
 test("a paper is checked by what it is, and hangs on its entry", async ({ page, emptyHouse }) => {
   const { pull, url } = await packed(page, emptyHouse);
-  await page.goto(`${url}/tape/${pull.entry}`);
-  await ready(page);
+  await go(page, `${url}/tape/${pull.entry}`);
   const choose = page.getByLabel(/^Attach a photo or PDF/);
   await choose.setInputFiles({
     name: "letter.pdf",

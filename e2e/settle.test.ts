@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { asProgram } from "@/house/testing/door";
-import { expect, ready, test } from "./house";
+import { expect, go, test } from "./house";
 
 /** A house of one yard that calls honey clear at once, 20 kg of a batch in pail 1, a tank and two meshes. */
 async function filled(page: Page, url: string, school: "strain-first" | "settle-first"): Promise<void> {
@@ -33,7 +33,7 @@ async function filled(page: Page, url: string, school: "strain-first" | "settle-
 
 /** Skims and looks at what the house says is next. */
 async function skimAndLook(page: Page, url: string, vessel: string): Promise<void> {
-  await page.goto(`${url}/settle`);
+  await go(page, `${url}/settle`);
   await page.getByRole("link", { name: "Skim", exact: true }).first().click();
   const skim = page.getByRole("form", { name: "Book the skimmings" });
   await expect(skim.getByLabel("Vessel")).toHaveValue(vessel);
@@ -45,11 +45,10 @@ async function skimAndLook(page: Page, url: string, vessel: string): Promise<voi
 test("strained at once: skim, look at it, and it is ready for jars", async ({ page, emptyHouse }) => {
   const { url } = emptyHouse;
   await filled(page, url, "strain-first");
-  await page.goto(`${url}/settle`);
+  await go(page, `${url}/settle`);
   await expect(page.getByRole("main")).toContainText("Skim pail 1 now");
   await skimAndLook(page, url, "pail 1");
-  await page.goto(`${url}/settle`);
-  await ready(page);
+  await go(page, `${url}/settle`);
   // On the line only: what it would say stands there before Enter.
   await page.locator("#line").fill("good b1");
   await expect(page.locator("#line-says")).toContainText("clear, clean, smell and taste right");
@@ -57,7 +56,7 @@ test("strained at once: skim, look at it, and it is ready for jars", async ({ pa
   await expect(
     page.getByRole("complementary", { name: "The tape" }).getByText("Pail 1 looked at: clear, clean"),
   ).toBeVisible();
-  await page.goto(`${url}/bottle`);
+  await go(page, `${url}/bottle`);
   await expect(page.getByRole("main")).toContainText("19.8 kg in 1 pail may go into jars");
 });
 
@@ -67,11 +66,11 @@ test("settled first: skim, strain through two meshes into a tank, skim again, an
 }) => {
   const { url } = emptyHouse;
   await filled(page, url, "settle-first");
-  await page.goto(`${url}/bottle`);
+  await go(page, `${url}/bottle`);
   await expect(page.getByRole("main")).not.toContainText("may go into jars");
   await skimAndLook(page, url, "pail 1");
 
-  await page.goto(`${url}/settle`);
+  await go(page, `${url}/settle`);
   await page.getByRole("link", { name: "Strain", exact: true }).first().click();
   const strain = page.getByRole("form", { name: "Strain" });
   await expect(
@@ -92,18 +91,17 @@ test("settled first: skim, strain through two meshes into a tank, skim again, an
   ).toBeVisible();
 
   await skimAndLook(page, url, "tank 1");
-  await page.goto(`${url}/bottle`);
+  await go(page, `${url}/bottle`);
   await expect(page.getByRole("main")).toContainText("19.3 kg in 1 tank may go into jars");
 
-  await page.goto(`${url}/settle?do=care`);
-  await ready(page);
+  await go(page, `${url}/settle?do=care`);
   const care = page.getByRole("form", { name: "Note it" });
   await care.getByLabel("Mesh").selectOption("Cloth");
   await care.getByLabel("It was").selectOption("broken");
   await care.getByRole("button", { name: "Note it" }).click();
   await expect(care.getByText("Tank 1 held")).toBeVisible();
-  await page.goto(`${url}/settle`);
+  await go(page, `${url}/settle`);
   await expect(page.getByRole("main")).toContainText("wire may be in it");
-  await page.goto(`${url}/bottle`);
+  await go(page, `${url}/bottle`);
   await expect(page.getByRole("main")).not.toContainText("may go into jars");
 });

@@ -1,4 +1,4 @@
-import { expect, ready, test } from "./house";
+import { expect, go, test } from "./house";
 
 test("three hives, a crate of loose frames and one bucket: from an empty house to labelled jars of two sizes", async ({
   page,
@@ -6,8 +6,7 @@ test("three hives, a crate of loose frames and one bucket: from an empty house t
 }) => {
   const { url } = emptyHouse;
   const form = (name: string) => page.getByRole("form", { name });
-  await page.goto(`${url}/set-up`);
-  await ready(page);
+  await go(page, `${url}/set-up`);
   const house = form("Keep this");
   await house.getByLabel("Name", { exact: true }).fill("Three Hives");
   await house.getByLabel("Address").fill("Lane 1, Testbank");
@@ -17,7 +16,7 @@ test("three hives, a crate of loose frames and one bucket: from an empty house t
   await house.getByRole("button", { name: "Keep this" }).click();
   await expect(page.getByRole("navigation", { name: "The house, bay by bay" })).toContainText("Three Hives");
 
-  await page.goto(url);
+  await go(page, url);
   await page.getByRole("link", { name: "Bring frames" }).click();
   await form("Bring them in").getByLabel("Frames", { exact: true }).fill("12");
   await form("Bring them in").getByLabel("Crate and frames weigh").fill("18,7");
@@ -26,8 +25,7 @@ test("three hives, a crate of loose frames and one bucket: from an empty house t
     page.getByText(/Crate 1: 12 frames off colony 1 in Home, 18\.7 kg, about 11\.3 kg of honey/).first(),
   ).toBeVisible();
 
-  await page.goto(`${url}/spin?do=batch`);
-  await ready(page);
+  await go(page, `${url}/spin?do=batch`);
   await page.getByRole("button", { name: /Super 1\b/ }).click();
   await page.getByRole("button", { name: "Start a batch" }).click();
   await expect(page.getByText(/Batch 1/).first()).toBeVisible();
@@ -36,15 +34,13 @@ test("three hives, a crate of loose frames and one bucket: from an empty house t
   await page.locator("#line").press("Enter");
   await expect(page.locator("#line-says")).toContainText("Its empty weight is known now");
 
-  await page.goto(`${url}/spin?do=pail`);
-  await ready(page);
+  await go(page, `${url}/spin?do=pail`);
   await form("Fill the pail").getByLabel("With honey it weighs").fill("12,6");
   await form("Fill the pail").getByLabel("Not set up yet").click();
   await form("Fill the pail").getByRole("button", { name: "Fill the pail" }).click();
   await expect(page.getByText(/Pail 1 weighs 12\.6 kg: 11\.5 kg net, batch 1/).first()).toBeVisible();
 
-  await page.goto(`${url}/bottle?do=lot&vessels=${encodeURIComponent("pail 1")}`);
-  await ready(page);
+  await go(page, `${url}/bottle?do=lot&vessels=${encodeURIComponent("pail 1")}`);
   const fill = form("Fill jars");
   await fill.getByLabel("Kind of honey").fill("Garden honey");
   await fill.getByLabel("Net a jar").fill("500");

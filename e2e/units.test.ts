@@ -1,5 +1,5 @@
 import { cookieOf } from "@/house/testing/door";
-import { expect, ready, test } from "./house";
+import { expect, go, test } from "./house";
 
 /** A unit of the ledger where a person reads: none may stand on a screen of a house that reads pounds. */
 const OF_THE_LEDGER = /\d[  ]?kg\b|\bkg\b|°C|\d L\b/;
@@ -12,8 +12,7 @@ test("a day in pounds and Fahrenheit: what is typed bare is pounds, nothing is s
   const { url } = emptyHouse;
   const form = (name: string) => page.getByRole("form", { name });
   const nothingMetric = async (path: string) => {
-    await page.goto(`${url}${path}`);
-    await ready(page);
+    await go(page, `${url}${path}`);
     // Strip, screen, tape and line, all of it.
     expect(await page.locator(".frame").textContent(), path).not.toMatch(OF_THE_LEDGER);
   };
@@ -23,8 +22,7 @@ test("a day in pounds and Fahrenheit: what is typed bare is pounds, nothing is s
     await expect(page.locator("#line-says")).toContainText(says);
   };
 
-  await page.goto(`${url}/set-up`);
-  await ready(page);
+  await go(page, `${url}/set-up`);
   await form("Keep this").getByLabel("Name", { exact: true }).fill("Pound House");
   await form("Keep this").getByLabel("Country of origin").fill("Holmland");
   await form("Keep this").getByRole("button", { name: "Keep this" }).click();
@@ -43,8 +41,7 @@ test("a day in pounds and Fahrenheit: what is typed bare is pounds, nothing is s
   await expect(page.locator("html")).toHaveAttribute("data-shown", "lb F gal in mdy 12");
 
   // 41.2 lb are 18.688 kg.
-  await page.goto(`${url}/yard?do=frames`);
-  await ready(page);
+  await go(page, `${url}/yard?do=frames`);
   const crate = form("Bring them in");
   await expect(crate.getByText("Crate and frames weigh, lb")).toBeVisible();
   await crate.getByLabel("Frames", { exact: true }).fill("12");
@@ -59,8 +56,7 @@ test("a day in pounds and Fahrenheit: what is typed bare is pounds, nothing is s
   await line("hot 85 35", /Hot room 85 °F, 35 % humidity: dew point \d+ °F/);
   await nothingMetric("/hot-room");
 
-  await page.goto(`${url}/spin?do=batch`);
-  await ready(page);
+  await go(page, `${url}/spin?do=batch`);
   await page.getByRole("button", { name: /Super 1\b.* lb/ }).click();
   await page.getByRole("button", { name: "Start a batch" }).click();
   await expect(page.getByText(/Batch 1 started: super 1, .* lb/).first()).toBeVisible();
@@ -68,16 +64,14 @@ test("a day in pounds and Fahrenheit: what is typed bare is pounds, nothing is s
   await nothingMetric("/spin");
 
   // 27.8 lb with the pail; the other unit may be typed all the same.
-  await page.goto(`${url}/spin?do=pail`);
-  await ready(page);
+  await go(page, `${url}/spin?do=pail`);
   await form("Fill the pail").getByLabel("With honey it weighs").fill("27.8");
   await form("Fill the pail").getByLabel("Not set up yet").click();
   await form("Fill the pail").getByRole("button", { name: "Fill the pail" }).click();
   await expect(page.getByText(/Pail 1 weighs 27\.8 lb: 25\.\d lb net, batch 1/).first()).toBeVisible();
   await line("b1 12.6 kg", /Pail 1 still holds 25\.\d lb/);
 
-  await page.goto(`${url}/bottle?do=lot&vessels=${encodeURIComponent("pail 1")}`);
-  await ready(page);
+  await go(page, `${url}/bottle?do=lot&vessels=${encodeURIComponent("pail 1")}`);
   const fill = form("Fill jars");
   await expect(fill.getByLabel("Net a jar")).toHaveValue("16");
   await fill.getByLabel("Kind of honey").fill("Garden honey");
@@ -113,8 +107,7 @@ test("a day in pounds and Fahrenheit: what is typed bare is pounds, nothing is s
   await other.addCookies([{ name: "aumbry-units", value: encodeURIComponent("kg C L mm dmy 24"), url }]);
   await other.addCookies([cookieOf("nobody", url)]);
   const tablet = await other.newPage();
-  await tablet.goto(`${url}/trace/pail/1`);
-  await ready(tablet);
+  await go(tablet, `${url}/trace/pail/1`);
   await expect(tablet.locator("main")).toContainText(/kg/);
   expect(await tablet.locator(".frame").textContent()).not.toMatch(/\d ?lb\b/);
   await tablet.goto(`${url}/trace`);

@@ -1,12 +1,11 @@
-import { expect, ready, test } from "./house";
+import { expect, go, test } from "./house";
 
 test("a drum filled from pails of two batches, topped up, bottled in two sizes and sold whole; traced both ways", async ({
   page,
   demoHouse,
 }) => {
   const { url } = demoHouse;
-  await page.goto(`${url}/store?do=pour`);
-  await ready(page);
+  await go(page, `${url}/store?do=pour`);
   const pour = page.getByRole("form", { name: "Pour" });
   const out = pour.getByRole("group", { name: "Out of" });
   const into = pour.getByRole("group", { name: "Into" });
@@ -34,8 +33,7 @@ test("a drum filled from pails of two batches, topped up, bottled in two sizes a
   });
 
   await test.step("an owner's pail does not go onto it unasked", async () => {
-    await page.goto(`${url}/store?do=pour&from=${encodeURIComponent("pail 14")}`);
-    await ready(page);
+    await go(page, `${url}/store?do=pour&from=${encodeURIComponent("pail 14")}`);
     await into.getByRole("button", { name: /^Drum 2/ }).click();
     await expect(pour.getByText("would be mixed")).toBeVisible();
     await pour.getByRole("button", { name: "Pour", exact: true }).click();
@@ -46,8 +44,7 @@ test("a drum filled from pails of two batches, topped up, bottled in two sizes a
   });
 
   await test.step("two sizes out of one filling", async () => {
-    await page.goto(`${url}/bottle?do=lot&vessels=${encodeURIComponent("drum 2")}`);
-    await ready(page);
+    await go(page, `${url}/bottle?do=lot&vessels=${encodeURIComponent("drum 2")}`);
     const fill = page.getByRole("form", { name: "Fill jars" });
     await fill.getByLabel("Kind of honey").fill("Summer honey");
     await fill.getByLabel("Net a jar").fill("500");
@@ -64,8 +61,7 @@ test("a drum filled from pails of two batches, topped up, bottled in two sizes a
   });
 
   await test.step("the rest of the drum goes to a buyer as it is", async () => {
-    await page.goto(`${url}/out?do=bulk`);
-    await ready(page);
+    await go(page, `${url}/out?do=bulk`);
     const send = page.getByRole("form", { name: "Send it" });
     await send.getByLabel("Vessel").selectOption("drum 2");
     await send.getByLabel("Kind of honey").fill("Summer honey");
@@ -77,8 +73,7 @@ test("a drum filled from pails of two batches, topped up, bottled in two sizes a
   });
 
   await test.step("back to the colonies and out to the buyer", async () => {
-    await page.goto(`${url}/trace/drum/2`);
-    await ready(page);
+    await go(page, `${url}/trace/drum/2`);
     await expect(page.getByText(/of it went to 1 buyer/)).toBeVisible();
     const main = page.getByRole("main");
     await expect(main.getByRole("row", { name: /^Batch 2/ }).first()).toBeVisible();
@@ -109,8 +104,7 @@ test("honey that was bought comes in, is poured onto the house's, and stands in 
   demoHouse,
 }) => {
   const { url } = demoHouse;
-  await page.goto(`${url}/store?do=came`);
-  await ready(page);
+  await go(page, `${url}/store?do=came`);
   const came = page.getByRole("form", { name: "Honey came" });
   await came.getByLabel("The sender's file").setInputFiles({
     name: "shipped.json",
@@ -137,16 +131,14 @@ test("honey that was bought comes in, is poured onto the house's, and stands in 
   await expect(
     page.getByRole("complementary", { name: "The tape" }).getByText("from pail 18 into drum 2"),
   ).toBeVisible();
-  await page.goto(`${url}/trace/drum/2`);
-  await ready(page);
+  await go(page, `${url}/trace/drum/2`);
   const shares = page.getByRole("row", { name: /Lower Mill's delivery 4/ }).first();
   await expect(shares).toContainText("65.");
   await expect(shares).toContainText("Lowmark");
 });
 
 test("the same by keys and the line alone", async ({ page, demoHouse }) => {
-  await page.goto(demoHouse.url);
-  await ready(page);
+  await go(page, demoHouse.url);
   const says = page.locator("#line-says");
   const tape = page.getByRole("complementary", { name: "The tape" });
   await page.keyboard.press("5");

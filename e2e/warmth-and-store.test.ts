@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { asProgram, cookieOf } from "@/house/testing/door";
-import { expect, ready, test } from "./house";
+import { expect, go, test } from "./house";
 
 const HOUR = 3_600_000;
 const hoursAgo = (h: number): string => new Date(Date.now() - h * HOUR).toISOString();
@@ -51,15 +51,14 @@ test("a granulated pail is warmed: put in by the plan, late for its day, too war
   await act("note-look", { vessel: "pail 1", look: "solid" }, hoursAgo(60));
   await act("note-warmth", { vessel: "pail 1", tempC: 14 }, hoursAgo(60));
 
-  await page.goto(`${url}/settle?do=heat`);
-  await ready(page);
+  await go(page, `${url}/settle?do=heat`);
   const plan = page.getByRole("form", { name: "Warm honey" });
   await expect(plan.getByRole("checkbox", { name: /pail 1/ })).toBeChecked();
   const order = plan.getByRole("table", { name: "The order of warming" });
   await expect(order.getByRole("row", { name: /pail 1/ })).toContainText(/now.*\d+–\d+.*−\d\.\d %/);
   await plan.getByRole("button", { name: "Put in now" }).click();
   await expect(plan.getByText(/Pail 1 put into Cabinet until it is at 34 °C to the core/)).toBeVisible();
-  await page.goto(`${url}/settle`);
+  await go(page, `${url}/settle`);
   const warmth = page.getByRole("region", { name: "In the warmth" });
   await expect(warmth.getByRole("listitem").filter({ hasText: "Pail 1" }).last()).toContainText(
     /liquid .* to /,
@@ -68,8 +67,7 @@ test("a granulated pail is warmed: put in by the plan, late for its day, too war
   // On the line: it was measured, and is far too warm. Every screen says so at once.
   const second = await browser.newPage();
   await second.context().addCookies([cookieOf("nobody", url)]);
-  await second.goto(`${url}/out`);
-  await ready(second);
+  await go(second, `${url}/out`);
   await expect(second.getByRole("alert").filter({ hasText: "too warm" })).toHaveCount(0);
   await page.locator("#line").fill("warm b1 52");
   await expect(page.locator("#line-says")).toContainText("Pail 1 is at 52 °C");
@@ -92,7 +90,7 @@ test("a granulated pail is warmed: put in by the plan, late for its day, too war
   await expect(page.locator("#line-says")).toContainText("taken out of the warmth");
   await page.locator("#line").press("Enter");
   await expect(warmth).toContainText("Nothing warms in it.");
-  await page.goto(`${url}/store`);
+  await go(page, `${url}/store`);
   await expect(page.getByRole("region", { name: "North shelf" })).toContainText("60.0 kg");
 });
 
@@ -102,8 +100,7 @@ test("what may ferment is found, looked at and said why; stock is taken with two
 }) => {
   const { url } = emptyHouse;
   await stocked(page, url);
-  await page.goto(`${url}/store?do=look`);
-  await ready(page);
+  await go(page, `${url}/store?do=look`);
   const look = page.getByRole("form", { name: "Looked at" });
   await look.getByLabel("Vessel").selectOption("pail 1");
   await look.getByLabel("Its honey is").selectOption("half");
@@ -117,11 +114,10 @@ test("what may ferment is found, looked at and said why; stock is taken with two
   await row.getByRole("button", { name: "Why?" }).click();
   await expect(page.getByRole("dialog")).toContainText("Water of the liquid between its crystals");
   await page.keyboard.press("Escape");
-  await page.goto(url);
+  await go(page, url);
   await expect(page.getByRole("main")).toContainText("Use or blend 1 pail first: it may ferment");
 
-  await page.goto(`${url}/store?do=stock`);
-  await ready(page);
+  await go(page, `${url}/store?do=stock`);
   const stock = page.getByRole("form", { name: "Take stock" });
   await expect(stock.getByLabel("Along which place")).toHaveValue("north shelf");
   // At a scanner's speed, and one that is booked nowhere.
@@ -145,7 +141,7 @@ test("what may ferment is found, looked at and said why; stock is taken with two
   await expect(
     stock.getByText(/Booked: pail 1 0\.50 kg less and pail 2 0\.40 kg more.*Not seen: pail 3\./),
   ).toBeVisible();
-  await page.goto(`${url}/store`);
+  await go(page, `${url}/store`);
   await expect(page.getByRole("region", { name: "Kept back, and not seen" })).toContainText("Pail 3");
 });
 
@@ -159,8 +155,7 @@ test("two pails are strained into a tank, and a mesh that closes is called while
   await act("add-mesh", { name: "Coarse", kind: "coarse", openingUm: 600 });
   await act("add-mesh", { name: "Cloth", kind: "cloth", openingUm: 200 });
   await page.clock.install();
-  await page.goto(`${url}/settle?do=strain`);
-  await ready(page);
+  await go(page, `${url}/settle?do=strain`);
   const strain = page.getByRole("form", { name: "Strain" });
   for (const pail of ["Pail 2", "Pail 3"])
     await strain

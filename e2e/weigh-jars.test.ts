@@ -1,11 +1,10 @@
-import { expect, ready, test } from "./house";
+import { expect, go, test } from "./house";
 
 test("thirty jars on the scale: one is under its label, both verdicts say so apart, and it is mended", async ({
   page,
   emptyHouse,
 }) => {
-  await page.goto(`${emptyHouse.url}/bottle?do=weigh`);
-  await ready(page);
+  await go(page, `${emptyHouse.url}/bottle?do=weigh`);
   const form = page.getByRole("form", { name: "Weigh jars" });
   await form.getByLabel("Label says").fill("454");
   await form.getByLabel("Jars filled").fill("30");

@@ -1,11 +1,11 @@
 import type { Page } from "@playwright/test";
 import { DEMO_DEVICES } from "../src/demo/devices";
 import { postReadings } from "../src/standins";
-import { expect, ready, test } from "./house";
+import { expect, go, test } from "./house";
 
 /** Calendar days by the house's own clock, whatever the hour is here. */
 async function daysOf(page: Page, url: string): Promise<(days: number) => string> {
-  await page.goto(`${url}/set-up`);
+  await go(page, `${url}/set-up`);
   const timeZone = await page.getByLabel("Time zone").inputValue();
   return (days) =>
     new Intl.DateTimeFormat("en-CA", { timeZone, dateStyle: "short" }).format(Date.now() + days * 86_400_000);
@@ -16,8 +16,7 @@ test("plan a pull: boards two days ahead, on paper, in the calendar, ticked off"
   demoHouse,
 }) => {
   const dayFromNow = await daysOf(page, demoHouse.url);
-  await page.goto(`${demoHouse.url}/yard?do=plans`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/yard?do=plans`);
   const form = page.getByRole("form", { name: "Plan it" });
   await form.getByLabel("Yard").selectOption("Kiln Field");
   await form.getByLabel("Day of the pull").fill(dayFromNow(1));
@@ -52,8 +51,7 @@ test("plan a pull: boards two days ahead, on paper, in the calendar, ticked off"
 });
 
 test("pull mixed supers and see each verdict, by scale and prism or by eye", async ({ page, demoHouse }) => {
-  await page.goto(`${demoHouse.url}/yard?do=pull`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/yard?do=pull`);
   const sheet = page.getByRole("form", { name: "Pull sheet" });
   await sheet.getByLabel("Yard").selectOption("Kiln Field");
   const take = sheet.getByRole("button", { name: "Take it, next super" });
@@ -136,7 +134,7 @@ test("pull mixed supers and see each verdict, by scale and prism or by eye", asy
   await expect(sheet).toContainText(
     /4 supers pulled in Kiln Field: .* of them by estimate. 2 supers looked at and left\./,
   );
-  await page.goto(`${demoHouse.url}/yard`);
+  await go(page, `${demoHouse.url}/yard`);
   const intake = page.getByRole("region", { name: /At the intake: Kiln Field/ });
   for (const [tag, word] of [
     ["32", "spin"],
@@ -164,8 +162,7 @@ test("import 500 supers with 3 bad rows: every problem by row, nothing written u
   const count = async () =>
     (await (await page.request.get(`${demoHouse.url}/api/v1/csv/supers`)).text()).trim().split("\r\n")
       .length - 1;
-  await page.goto(`${demoHouse.url}/yard?do=files`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/yard?do=files`);
   const panel = page.getByRole("region", { name: "Files in and out" });
   await panel.getByLabel("Table").selectOption("supers");
   await panel.getByLabel("CSV file to bring in").setInputFiles(file(rows));
@@ -195,8 +192,7 @@ test("check the instrument, read a sheet, and watch the forecast move as the sta
   page,
   demoHouse,
 }) => {
-  await page.goto(`${demoHouse.url}/hot-room?do=check`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/hot-room?do=check`);
   const r2 = page.getByRole("region", { name: "Refractometer R2" });
   await expect(r2).toContainText("Unverified (check overdue)");
   const check = page.getByRole("form", { name: "Enter the check" });
@@ -209,8 +205,7 @@ test("check the instrument, read a sheet, and watch the forecast move as the sta
   );
   await expect(r2).toContainText("Checked; the next check is due");
 
-  await page.goto(`${demoHouse.url}/hot-room?do=read&super=22`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/hot-room?do=read&super=22`);
   const sheet = page.getByRole("form", { name: "Reading sheet" });
   await sheet.getByLabel("Refractometer").selectOption("R1");
   for (const [i, v] of ["17.9", "17.8", "19.4"].entries()) await sheet.getByLabel(`Drop ${i + 1}`).fill(v);
@@ -221,8 +216,7 @@ test("check the instrument, read a sheet, and watch the forecast move as the sta
   await sheet.getByRole("button", { name: "From prism" }).click();
   await expect(sheet.getByLabel("Drop 1")).not.toHaveValue("");
 
-  await page.goto(`${demoHouse.url}/hot-room?stack=B`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/hot-room?stack=B`);
   const forecast = page.getByRole("status", { name: "Forecast" });
   await expect(forecast).toContainText(/17\.5 % /);
   const before = await forecast.textContent();
@@ -252,8 +246,7 @@ test("check the instrument, read a sheet, and watch the forecast move as the sta
 });
 
 test("move supers by pulling and by keys, and take a stack out to a batch", async ({ page, demoHouse }) => {
-  await page.goto(`${demoHouse.url}/hot-room`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/hot-room`);
   const stack = (name: string) =>
     page
       .getByRole("listitem")
@@ -283,8 +276,7 @@ test("move supers by pulling and by keys, and take a stack out to a batch", asyn
     "Stack B stands out of the draught.",
   );
 
-  await page.goto(`${demoHouse.url}/hot-room?do=out&stack=B`);
-  await ready(page);
+  await go(page, `${demoHouse.url}/hot-room?do=out&stack=B`);
   await page.getByRole("button", { name: "Take them out and start a batch" }).click();
   // As wet as it may be, the house asks why.
   await page.getByLabel("Why it is spun all the same").fill("for the mead maker");
