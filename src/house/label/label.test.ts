@@ -41,27 +41,26 @@ async function lotOf(more: object = {}): Promise<string> {
 
 const bench = (asked: object) => labelBench(house.db, BENCH_ASKED.parse(asked));
 
-/** A page of a PDF as grey pixels. */
+/** A page of a PDF in grey. */
+function grey(pdf: Uint8Array, as: "pgm" | "png"): Buffer {
+  const file = join(mkdtempSync(join(tmpdir(), "aumbry-label-")), "page");
+  writeFileSync(`${file}.pdf`, pdf);
+  const how = as === "png" ? ["-gray", "-png"] : ["-gray"];
+  execFileSync("pdftoppm", ["-r", String(DPI), ...how, "-singlefile", `${file}.pdf`, file]);
+  return readFileSync(`${file}.${as}`);
+}
+
+/** The same as pixels. */
 function rendered(pdf: Uint8Array): {
   wide: number;
   high: number;
   dark: (x: number, y: number) => boolean;
-  png: Buffer;
 } {
-  const file = join(mkdtempSync(join(tmpdir(), "aumbry-label-")), "page");
-  writeFileSync(`${file}.pdf`, pdf);
-  execFileSync("pdftoppm", ["-r", String(DPI), "-gray", "-singlefile", `${file}.pdf`, file]);
-  execFileSync("pdftoppm", ["-r", String(DPI), "-png", "-singlefile", `${file}.pdf`, file]);
-  const pgm = readFileSync(`${file}.pgm`);
+  const pgm = grey(pdf, "pgm");
   const head = /^P5\s+(\d+)\s+(\d+)\s+255\s/.exec(pgm.toString("latin1", 0, 40));
   const [wide, high] = [Number(head?.[1]), Number(head?.[2])];
   const from = head?.[0].length ?? 0;
-  return {
-    wide,
-    high,
-    dark: (x, y) => (pgm[from + y * wide + x] ?? 255) < 128,
-    png: readFileSync(`${file}.png`),
-  };
+  return { wide, high, dark: (x, y) => (pgm[from + y * wide + x] ?? 255) < 128 };
 }
 
 /** Height of what is dark in a box, mm. */
@@ -76,14 +75,14 @@ function darkHeightMm(
   return (bottom - top + 1) * MM;
 }
 
-function reader() {
-  prepareZXingModule({
-    overrides: {
-      wasmBinary: readFileSync("node_modules/zxing-wasm/dist/reader/zxing_reader.wasm").buffer as ArrayBuffer,
-    },
-  });
-  return readBarcodes;
-}
+prepareZXingModule({
+  overrides: {
+    wasmBinary: readFileSync("node_modules/zxing-wasm/dist/reader/zxing_reader.wasm").buffer as ArrayBuffer,
+  },
+});
+/** The codes on a page, upright and dark as they are printed. */
+const scanned = (pdf: Uint8Array) =>
+  readBarcodes(new Uint8Array(grey(pdf, "png")), { tryRotate: false, tryInvert: false });
 
 describe("a label as it is printed", () => {
   it("has letters and figures as high as the preflight promised", async () => {
@@ -135,11 +134,10 @@ describe("a label as it is printed", () => {
     const lot = await lotOf();
     const grid = sheetGrid("a4", FIRST_DESIGN);
     const { pdf } = await labelSheet(house.db, lot, { page: "a4", count: 4, skip: 7 });
-    const { png } = rendered(pdf);
     const layout = layoutOf(await labelSource(house.db, await oneLot(house.db, lot)), FIRST_DESIGN, "one");
     const code = layout.items.find((i) => i.what === "code");
     if (code?.what !== "code") throw new Error("no code");
-    const found = await reader()(new Uint8Array(png));
+    const found = await scanned(pdf);
     expect(found.map((f) => f.text)).toEqual([lot, lot, lot, lot]);
     const expected = [7, 8, 9, 10].map((i) => ({
       x: (grid.places[i]?.x ?? 0) + code.xMm,
@@ -163,8 +161,7 @@ describe("a label as it is printed", () => {
     await house.act("set-label-rules", { pack: "eu", publicAddress: "https://honey.example/" });
     await house.act("set-article-number", { honeyKind: "lime honey", jarG: 250, gtin: "6291041500213" });
     await house.act("keep-label", { lot, design: { code, widthMm: 70, heightMm: 60 } });
-    const { png } = rendered((await labelSheet(house.db, lot, { page: "roll", count: 1 })).pdf);
-    const [found] = await reader()(new Uint8Array(png));
+    const [found] = await scanned((await labelSheet(house.db, lot, { page: "roll", count: 1 })).pdf);
     expect(found?.format).toBe(format);
     expect(found?.text).toBe(code === "ean13" ? says : `${says}${lot}`);
   });
