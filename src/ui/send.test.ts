@@ -1,9 +1,12 @@
-import { afterEach, describe, expect, it, vi } from "vitest";
+import { afterAll, afterEach, describe, expect, it, vi } from "vitest";
 import { send } from "./send";
 
 const asked = vi.fn<(url: string, init: RequestInit) => Promise<Response>>();
 vi.stubGlobal("fetch", (url: string, init: RequestInit) => asked(url, init));
 vi.stubGlobal("navigator", { userAgent: "test" });
+afterAll(() => {
+  vi.unstubAllGlobals();
+});
 afterEach(() => asked.mockReset());
 
 const keyOf = (call: number): string =>

@@ -1,8 +1,11 @@
-import { beforeEach, describe, expect, it, vi } from "vitest";
+import { afterAll, beforeEach, describe, expect, it, vi } from "vitest";
 import { callOut } from "./called";
 
 const page = { title: "" };
 vi.stubGlobal("document", page);
+afterAll(() => {
+  vi.unstubAllGlobals();
+});
 beforeEach(() => {
   page.title = "Spin";
 });
