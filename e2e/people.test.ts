@@ -201,3 +201,41 @@ test("a session that a lead ends is over on its next step, and one's own leaves 
   await page.goBack();
   await expect(page).toHaveURL(/sign-in/);
 });
+
+test("a lead makes a passkey, comes in by it, and lets it go", async ({ page, demoHouse }) => {
+  await outside(page);
+  // A key holds for a name, not for a number.
+  const url = demoHouse.url.replace("127.0.0.1", "localhost");
+  const device = await page.context().newCDPSession(page);
+  await device.send("WebAuthn.enable");
+  await device.send("WebAuthn.addVirtualAuthenticator", {
+    options: {
+      protocol: "ctap2",
+      transport: "internal",
+      hasResidentKey: true,
+      hasUserVerification: true,
+      isUserVerified: true,
+      automaticPresenceSimulation: true,
+    },
+  });
+  await page.goto(`${url}/sign-in?to=/people`);
+  await expect(page.getByRole("button", { name: "By passkey" })).toHaveCount(0);
+  await page.getByRole("button", { name: /^Ines/ }).click();
+  const keys = page.getByRole("region", { name: "Your passkeys" });
+  await keys.getByLabel("What the device is called").fill("office laptop");
+  await keys.getByRole("button", { name: "Make a passkey" }).click();
+  await expect(keys.getByRole("listitem")).toContainText("office laptop");
+  await expect(keys).toContainText("not used yet");
+
+  await outside(page);
+  await page.goto(`${url}/sign-in?to=/people`);
+  await page.getByRole("button", { name: "By passkey" }).click();
+  await expect(page.getByRole("button", { name: "Ines is here: change" }).first()).toBeVisible();
+  await expect(keys).toContainText("last used");
+  await keys.getByRole("button", { name: "Let go: office laptop" }).click();
+  await expect(keys.getByRole("listitem")).toHaveCount(0);
+  await outside(page);
+  await page.goto(`${url}/sign-in`);
+  await expect(page.getByRole("button", { name: "By password" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "By passkey" })).toHaveCount(0);
+});

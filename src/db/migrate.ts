@@ -28,6 +28,7 @@ import * as hands from "./migrations/0026-hands";
 import * as parts from "./migrations/0027-parts";
 import * as gateMesh from "./migrations/0028-gate-mesh";
 import * as checklists from "./migrations/0029-checklists";
+import * as passkeys from "./migrations/0030-passkeys";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -59,6 +60,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0027-parts": parts,
   "0028-gate-mesh": gateMesh,
   "0029-checklists": checklists,
+  "0030-passkeys": passkeys,
 };
 
 /** Every step there is, in order. */

@@ -46,6 +46,7 @@ export async function backup(
           // Whoever is signed in now is not signed in to a house that comes back.
           "--exclude-table-data=door.session",
           "--exclude-table-data=door.ticket",
+          "--exclude-table-data=door.challenge",
           "--exclude-table-data=door.way_in",
           "--exclude-table-data=door.attempt",
           `--snapshot=${snapshot}`,

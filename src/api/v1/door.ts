@@ -4,9 +4,16 @@ import { z } from "zod";
 import { COMMANDS, execute, mustBeWritable, Refusal, ROLES } from "@/house";
 import type { Asking } from "@/house/access/asking";
 import {
+  addPasskey,
+  askByPasskey,
+  askForPasskey,
+  comeByPasskey,
+  letPasskeyGo,
+  type PageDoor,
+} from "@/house/access/passkey";
+import {
   begin,
   changeOwn,
-  type Door,
   join,
   leave,
   type Opened,
@@ -24,8 +31,8 @@ import { houseDatabase, houseWriting } from "@/house/door";
 import { sessionCookie } from "../cookie";
 import { askerWhoMay, askingOf, boundedText, parsedJson, sameSite } from "../http";
 
-/** What is asked here is a few words. */
-const MOST_BYTES = 4000;
+/** What is asked here is a few words, and what a device answered. */
+const MOST_BYTES = 12_000;
 
 const TO_LET_IN = { who: ["lead"], summary: "let people, tablets and programs in" } as const;
 
@@ -41,6 +48,8 @@ const secret = (what: string) =>
     .string({ error: `${what} is missing.` })
     .min(1, `${what} is missing.`)
     .max(400, `${what} is far too long.`);
+/** As a device answers; what is in it is looked at by whoever knows how. */
+const answer = z.looseObject({ id: words("The key", 1400), type: z.literal("public-key") });
 const choice = { password: secret("The password").optional(), pin: secret("The number").optional() };
 const name = words("The name", 40);
 
@@ -66,6 +75,11 @@ const ASKED = {
   ticket: z.strictObject({}),
   token: z.strictObject({ name, role: z.enum(ROLES) }),
   "close-token": z.strictObject({ name }),
+  "ask-for-passkey": z.strictObject({}),
+  "add-passkey": z.strictObject({ label: words("What it is called", 40), response: answer }),
+  "drop-passkey": z.strictObject({ number: z.number().int() }),
+  "ask-by-passkey": z.strictObject({}),
+  "by-passkey": z.strictObject({ response: answer }),
 } as const;
 type What = keyof typeof ASKED;
 type Asked<W extends What> = z.output<(typeof ASKED)[W]>;
@@ -84,10 +98,18 @@ const nameLead = (lead: string): Promise<unknown> => {
   });
 };
 
-type Doing<W extends What> = (door: Door, given: Asked<W>) => Promise<object>;
+type Doing<W extends What> = (door: PageDoor, given: Asked<W>) => Promise<object>;
 
 /** A lead's alone: asked before a byte of what they send is read. */
-const LEADS: ReadonlySet<string> = new Set<What>(["way-in", "end-session", "token", "close-token"]);
+const LEADS: ReadonlySet<string> = new Set<What>([
+  "way-in",
+  "end-session",
+  "token",
+  "close-token",
+  "ask-for-passkey",
+  "add-passkey",
+  "drop-passkey",
+]);
 
 const DOINGS: { readonly [W in What]: Doing<W> } = {
   "sign-in": signIn,
@@ -120,6 +142,11 @@ const DOINGS: { readonly [W in What]: Doing<W> } = {
   "close-token": async ({ db }, given) => {
     return { closed: await closeProgram(db, given.name) };
   },
+  "ask-for-passkey": askForPasskey,
+  "add-passkey": addPasskey,
+  "drop-passkey": letPasskeyGo,
+  "ask-by-passkey": askByPasskey,
+  "by-passkey": comeByPasskey,
 };
 
 async function answered<W extends What>(what: W, asking: Asking, request: Request): Promise<Response> {
@@ -131,7 +158,8 @@ async function answered<W extends What>(what: W, asking: Asking, request: Reques
     const problems = asked.error.issues.map((i) => ({ path: i.path.join("."), message: i.message }));
     throw new Refusal("bad-input", problems[0]?.message ?? "That cannot be read.", 400, problems);
   }
-  const answer = await DOINGS[what]({ db: houseDatabase(), asking, now: new Date() }, asked.data as Asked<W>);
+  const door = { db: houseDatabase(), asking, now: new Date(), origin: request.headers.get("origin") };
+  const answer = await DOINGS[what](door, asked.data as Asked<W>);
   if (!isOpened(answer)) return Response.json(answer, { headers: { "cache-control": "no-store" } });
   return Response.json(
     { name: answer.name },

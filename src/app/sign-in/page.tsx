@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { redirect } from "next/navigation";
 import { isUnbegun } from "@/house/access/sign-in";
-import { peopleAtTheDoor } from "@/house/access/view";
+import { passkeysThere, peopleAtTheDoor } from "@/house/access/view";
 import { houseDatabase } from "@/house/door";
 import { ROLE_SAID } from "@/house/people/roles";
 import { SignIn } from "@/ui/people/sign-in";
@@ -32,6 +32,7 @@ export default async function SignInPage({
         <SignIn
           to={inside(typeof to === "string" ? to : undefined)}
           shared={shared}
+          passkeys={await passkeysThere(houseDatabase())}
           people={names.map(({ name, role, pin, pressed, invited }) => ({
             name,
             role: ROLE_SAID[role].label,

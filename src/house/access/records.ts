@@ -229,6 +229,87 @@ export const ticketBehind = async (db: Knex, id: string, now: Date): Promise<Act
 export const forgetTickets = (db: Knex, name: string): Promise<number> =>
   table(db, "ticket").whereRaw("lower(person) = lower(?)", [name]).delete();
 
+// --- passkeys ------------------------------------------------------------------------------------
+
+export interface PasskeyRow {
+  readonly id: string;
+  readonly name: string;
+  readonly label: string;
+  readonly public_key: Buffer;
+  readonly counter: number;
+  readonly transports: readonly string[];
+  readonly made_at: Date;
+}
+
+/** One of somebody's keys as a lead sees it; nothing of the key in it. */
+export interface PasskeyKept extends Pick<PasskeyRow, "name" | "label" | "made_at"> {
+  readonly number: number;
+  readonly seen_at: Date | null;
+}
+
+export const passkeyById = (db: Knex, id: string): Promise<PasskeyRow | undefined> =>
+  table(db, "passkey").where({ id }).first();
+
+export const passkeysOf = (db: Knex, name: string): Promise<Pick<PasskeyRow, "id">[]> =>
+  table(db, "passkey").where({ name: name.toLowerCase() }).select("id");
+
+export const passkeysNow = (db: Knex): Promise<PasskeyKept[]> =>
+  table(db, "passkey")
+    .orderBy("number")
+    .limit(MOST_LISTED)
+    .select("number", "name", "label", "made_at", "seen_at");
+
+export const anyPasskey = async (db: Knex): Promise<boolean> =>
+  (await table(db, "passkey").first("number")) !== undefined;
+
+/** @returns false where that key is kept already */
+export const keepPasskey = async (db: Knex, key: PasskeyRow): Promise<boolean> =>
+  (await table(db, "passkey").insert(key).onConflict("id").ignore().returning("number")).length === 1;
+
+/** @returns false where the key was used meanwhile, or let go */
+export const passkeyUsed = async (
+  db: Knex,
+  { id, counter: before }: PasskeyRow,
+  counter: number,
+  now: Date,
+): Promise<boolean> =>
+  (await table(db, "passkey").where({ id, counter: before }).update({ counter, seen_at: now })) === 1;
+
+export const dropPasskey = (db: Knex, name: string, number: number): Promise<number> =>
+  table(db, "passkey").where({ name: name.toLowerCase(), number }).delete();
+
+export const dropPasskeysOf = (db: Knex, name: string): Promise<number> =>
+  table(db, "passkey").where({ name: name.toLowerCase() }).delete();
+
+export interface Challenge {
+  readonly challenge: string;
+  /** Whoever makes a key by it; null where somebody comes in. */
+  readonly name: string | null;
+  readonly address: string;
+  readonly ends_at: Date;
+}
+
+/** How many an address was asked that hold; what is over is forgotten. */
+export async function challengesFrom(db: Knex, address: string, now: Date): Promise<number> {
+  await table(db, "challenge").where("ends_at", "<", now).delete();
+  return Number((await table(db, "challenge").where({ address }).count("* as n").first())?.n ?? 0);
+}
+
+export const keepChallenge = (db: Knex, challenge: Challenge): Promise<unknown> =>
+  table(db, "challenge").insert(challenge);
+
+/** Takes what was asked, once: true for the one who answers it while it holds. */
+export const takeChallenge = async (
+  db: Knex,
+  challenge: string,
+  name: string | null,
+  now: Date,
+): Promise<boolean> =>
+  (await table(db, "challenge")
+    .where({ challenge, name: name?.toLowerCase() ?? null })
+    .where("ends_at", ">", now)
+    .delete()) === 1;
+
 // --- programs ------------------------------------------------------------------------------------
 
 export interface TokenRow {

@@ -8,6 +8,7 @@ import {
   anybodyHasSecret,
   attemptSucceeded,
   changeSession,
+  dropPasskeysOf,
   endSession,
   endSessionsOf,
   forgetAttempt,
@@ -174,7 +175,7 @@ const stayUntil = ({ stayMinutes }: Tablet, now: Date): Date =>
 const wrong = (what: string): Refusal => new Refusal("wrong", what, 401);
 
 /** Lets an account be tried, bounded by account and by address; counted before anything is reckoned. @throws Refusal */
-async function attempt<T>(
+export async function attempt<T>(
   db: Knex,
   { account, address, now }: { account: string; address: string; now: Date },
   tryIt: () => Promise<T | null>,
@@ -237,11 +238,11 @@ async function standAt(db: Knex, tablet: Tablet, name: string | null, now: Date)
   return { cookie, maxAgeS: SHARED.most / 1000, name };
 }
 
-const comesIn = (db: Knex, name: string, asking: Asking, now: Date): Promise<Opened> =>
+export const comesIn = (db: Knex, name: string, asking: Asking, now: Date): Promise<Opened> =>
   asking.tablet?.name ? standAt(db, asking.tablet, name, now) : openOwn(db, name, asking, now);
 
 /** Somebody of the crew by name; undefined for a stranger, who is told nothing else than one with a wrong secret. */
-async function member(db: Knex, name: string): Promise<{ name: string; role: Role } | undefined> {
+export async function member(db: Knex, name: string): Promise<{ name: string; role: Role } | undefined> {
   return (await crewNow(db)).find((c) => c.name.toLowerCase() === name.trim().toLowerCase());
 }
 
@@ -347,6 +348,8 @@ export async function join(
       const secret = await chosen(person.name, given);
       if (!(await takeCode(db, account, code, now))) return null;
       await keepSecret(db, person.name, secret, now);
+      // Whoever needed a new way in may have lost the device, too.
+      await dropPasskeysOf(db, person.name);
       await endSessionsOf(db, person.name);
       return comesIn(db, person.name, asking, now);
     },

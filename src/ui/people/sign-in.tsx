@@ -3,15 +3,19 @@
 import { useState } from "react";
 import { JoinForm, SignInForm } from "./forms";
 import { type NameAtTheDoor, Names } from "./names";
+import { ByPasskey } from "./passkeys";
 
 /** The way in. A made-up house says that it is one, and lets anybody be anybody. */
 export function SignIn({
   to,
   shared,
+  passkeys,
   people,
 }: {
   to: string;
   shared: boolean;
+  /** Somebody comes in by one. */
+  passkeys: boolean;
   people: readonly NameAtTheDoor[];
 }) {
   const made = people.some((p) => p.pressed);
@@ -39,6 +43,7 @@ export function SignIn({
             By password
           </button>
         )}
+        {passkeys && <ByPasskey onIn={onIn} />}
         {by !== "code" && (
           <button type="button" className="do" data-quiet="" onClick={() => setBy("code")}>
             I have a code

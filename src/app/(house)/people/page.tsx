@@ -5,6 +5,7 @@ import { whenIn } from "@/house/language/clock";
 import { ROLE_SAID } from "@/house/people/roles";
 import { Lead, Panel } from "@/ui/bench";
 import { AddToCrew, ROLE_OPTIONS } from "@/ui/people/add-to-crew";
+import { Passkeys } from "@/ui/people/passkeys";
 import { Person, Programs, SignedIn } from "@/ui/people/people";
 import { askingHere } from "../../asking";
 import { houseAsItStands } from "../../read";
@@ -14,8 +15,9 @@ export const metadata: Metadata = { title: "People" };
 /** Who works here, how each comes in, who is in now, and which programs may come. */
 export default async function People() {
   const s = await houseAsItStands();
-  const { tablet } = await askingHere();
+  const { tablet, asker } = await askingHere();
   const view = await doorView(houseDatabase(), s.now);
+  const keysOf = (name: string | undefined) => view.passkeys.filter((k) => k.name === name?.toLowerCase());
   const said = (moment: Date): string => whenIn(s.house.zone, moment, s.now);
   return (
     <>
@@ -38,6 +40,7 @@ export default async function People() {
                   : [
                       p.password && "a password",
                       p.pin && "a number for the tablets",
+                      keysOf(p.name).length > 0 && "a passkey",
                       p.invited && "a code that waits",
                     ]
                       .filter(Boolean)
@@ -48,6 +51,16 @@ export default async function People() {
           ))}
         </ul>
         <AddToCrew />
+      </Panel>
+      <Panel title="Your passkeys" className="mt-4">
+        <Passkeys
+          list={keysOf(asker?.name).map((k) => ({
+            number: k.number,
+            label: k.label,
+            used: `made ${said(k.made_at)}, ${k.seen_at ? `last used ${said(k.seen_at)}` : "not used yet"}`,
+          }))}
+          shared={tablet?.name != null}
+        />
       </Panel>
       <Panel title="Signed in now" className="mt-4">
         <SignedIn
