@@ -99,7 +99,8 @@ test("sounds can be turned off on a tablet, and stay off", async ({ ines: page, 
   const tones = () => page.evaluate(() => (globalThis as unknown as { tones: number }).tones);
   // A run of a minute that is over calls out.
   await page.clock.install();
-  await go(page, `${url}/spin?do=load`);
+  await page.goto(`${url}/spin?do=load`);
+  await ready(page);
   await page.getByRole("button", { name: "Start this run" }).click();
   await expect(page.getByText(/min left/).first()).toBeVisible();
   await page.clock.fastForward("02:00:00");
