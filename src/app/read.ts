@@ -2,9 +2,9 @@ import { connection } from "next/server";
 import { cache } from "react";
 import { houseDatabase } from "@/house/door";
 import { dayOutlook } from "@/house/spin/outlook";
-import { floorView } from "@/house/spin/view";
-import { byClock } from "@/house/standing/decisions";
-import { shared } from "@/house/standing/shared";
+import { type FloorView, floorView } from "@/house/spin/view";
+import { asRead, byClock } from "@/house/standing/decisions";
+import { onceFor, shared } from "@/house/standing/shared";
 import { type Snapshot, snapshot } from "@/house/standing/snapshot";
 
 /** The house as it stands: read once for each of its moments, however many screens ask; only the clock is one's own. */
@@ -15,13 +15,17 @@ export const houseAsItStands = cache(async (): Promise<Snapshot> => {
   return byClock(await shared(db, "snapshot", now, () => snapshot(db, now)), now);
 });
 
-/** The floor as it stands, for the batch that was asked for or the one that goes on. */
-export const floorAsItStands = cache(async (batch?: number) =>
-  floorView(houseDatabase(), await houseAsItStands(), batch),
-);
+/** The floor as it stands, for the batch that was asked for or the one that goes on; read once as the house is. */
+export const floorAsItStands = cache(async (asked?: number): Promise<FloorView> => {
+  const [db, s] = [houseDatabase(), await houseAsItStands()];
+  // Only what is open can be asked for: there are no more parts than batches.
+  const batch = s.openBatches.find((b) => b.number === asked)?.number;
+  const floor = await onceFor(asRead(s), `floor ${batch ?? ""}`, () => floorView(db, s, batch));
+  return { ...floor, nowMs: s.now.getTime() };
+});
 
 /** How the day looks from here; days are simulated for it once in a moment of the house. */
 export const outlookAsItStands = cache(async () => {
-  const floor = await floorAsItStands();
-  return shared(houseDatabase(), "outlook", new Date(floor.nowMs), () => dayOutlook(floor));
+  const [s, floor] = [await houseAsItStands(), await floorAsItStands()];
+  return onceFor(asRead(s), "outlook", async () => dayOutlook(floor));
 });

@@ -7,7 +7,8 @@ import { cardHere, WORDS } from "@/house/line";
 import { partsOf } from "@/house/people/parts";
 import { ROLE_SAID } from "@/house/people/roles";
 import { anythingTurns } from "@/house/spin/view";
-import { decisions } from "@/house/standing/decisions";
+import { asRead, decisions } from "@/house/standing/decisions";
+import { onceFor } from "@/house/standing/shared";
 import { stripView, tapeView } from "@/house/standing/strip-and-tape";
 import type { Here } from "@/ui/people/names";
 import { RightsHere } from "@/ui/people/rights";
@@ -29,7 +30,7 @@ export default async function HouseLayout({ children }: { children: ReactNode })
   const jar = await cookies();
   const { asker, tablet } = await askingHere();
   const [tape, floor, people] = await Promise.all([
-    tapeView(houseDatabase(), s),
+    onceFor(asRead(s), "tape", () => tapeView(houseDatabase(), s)),
     anythingTurns(s) ? floorAsItStands() : null,
     peopleAtTheDoor(houseDatabase()),
   ]);

@@ -103,9 +103,12 @@ export function byClock(read: Snapshot, now: Date): Snapshot {
   return own;
 }
 
+/** The reading behind it, the same for all who share it. */
+export const asRead = (s: Snapshot): Snapshot => readOf.get(s) ?? s;
+
 /** Everything that wants deciding, most urgent first. */
 export function decisions(s: Snapshot): readonly Decision[] {
-  const read = readOf.get(s) ?? s;
+  const read = asRead(s);
   const list = known.get(read) ?? workedOut(read);
   known.set(read, list);
   return list;

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
-import { shared } from "./shared";
+import { onceFor, shared } from "./shared";
 
 let house: TestHouse;
 beforeAll(async () => {
@@ -33,5 +33,23 @@ describe("a part of the house", () => {
       }),
     ).rejects.toThrow("away");
     expect(await shared(house.db, "failing", now, () => "there")).toBe("there");
+  });
+});
+
+describe("what follows from a reading", () => {
+  it("is found out once for it, and for another reading anew", async () => {
+    let found = 0;
+    const [one, other] = [{}, {}];
+    const ask = (read: object, part = "floor") => onceFor(read, part, async () => ++found);
+    expect(await Promise.all([ask(one), ask(one)])).toEqual([1, 1]);
+    expect(await ask(one, "tape")).toBe(2);
+    expect(await ask(other)).toBe(3);
+    expect(await ask(one)).toBe(1);
+  });
+
+  it("that could not be found out is asked again", async () => {
+    const read = {};
+    await expect(onceFor(read, "floor", () => Promise.reject(new Error("away")))).rejects.toThrow("away");
+    expect(await onceFor(read, "floor", async () => "there")).toBe("there");
   });
 });

@@ -34,3 +34,21 @@ export async function shared<T>(db: Knex, part: string, now: Date, read: () => P
   answer.catch(() => parts.get(own) === mine && parts.delete(own));
   return answer;
 }
+
+const followed = new WeakMap<object, Map<string, Promise<unknown>>>();
+
+/**
+ * What follows from the house as it was read, found out once for that reading however many ask. Under a moment of its
+ * own it could be kept with another reading than it came from.
+ * @param read what it follows from, the same object for all who share it
+ */
+export function onceFor<T>(read: object, part: string, find: () => Promise<T>): Promise<T> {
+  const parts = followed.get(read) ?? new Map<string, Promise<unknown>>();
+  followed.set(read, parts);
+  const known = parts.get(part);
+  if (known) return known as Promise<T>;
+  const answer = find();
+  parts.set(part, answer);
+  answer.catch(() => parts.get(part) === answer && parts.delete(part));
+  return answer;
+}

@@ -2,7 +2,8 @@ import type { Metadata } from "next";
 import { houseDatabase } from "@/house/door";
 import { massFigureG, unitOf } from "@/house/language/shown";
 import { residueView } from "@/house/spin/residue";
-import { decisions } from "@/house/standing/decisions";
+import { asRead, decisions } from "@/house/standing/decisions";
+import { onceFor } from "@/house/standing/shared";
 import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Doings } from "@/ui/doings";
@@ -22,7 +23,7 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Spi
   const search = await searchParams;
   const [floor, residue] = await Promise.all([
     floorAsItStands(Number(search.batch) || undefined),
-    residueView(houseDatabase(), s),
+    onceFor(asRead(s), "residue", () => residueView(houseDatabase(), s)),
   ]);
   return (
     <>
