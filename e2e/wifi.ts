@@ -1,5 +1,6 @@
 /** The way from a tablet to the house, which can go away and come back at the same address. */
 import { createServer, connect as dial, type Socket } from "node:net";
+import { tied } from "@/db/testing/faulty-wire";
 
 export interface Wifi {
   readonly url: string;
@@ -14,15 +15,7 @@ export async function wifiTo(url: string): Promise<Wifi> {
   const open = new Set<Socket>();
   const server = createServer((near) => {
     const far = dial(Number(house.port), house.hostname);
-    for (const end of [near, far]) {
-      open.add(end);
-      end.on("error", () => {});
-      end.on("close", () => {
-        open.delete(end);
-        near.destroy();
-        far.destroy();
-      });
-    }
+    tied(near, far, open);
     near.pipe(far).pipe(near);
   });
   const listen = (port: number) =>

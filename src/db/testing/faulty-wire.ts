@@ -10,6 +10,19 @@ export interface FaultyWire {
   close(): Promise<void>;
 }
 
+/** Where one end of a wire goes, the other goes too; `open` holds the ends there are. */
+export function tied(near: Socket, far: Socket, open: Set<Socket>): void {
+  for (const end of [near, far]) {
+    open.add(end);
+    end.on("error", () => {});
+    end.on("close", () => {
+      open.delete(end);
+      near.destroy();
+      far.destroy();
+    });
+  }
+}
+
 /** Lets everything through to the database at `url` until told otherwise. */
 export async function faultyWire(url: string): Promise<FaultyWire> {
   const to = new URL(url);
@@ -18,15 +31,7 @@ export async function faultyWire(url: string): Promise<FaultyWire> {
   const open = new Set<Socket>();
   const server = createServer((near) => {
     const far = dial(Number(to.port), to.hostname);
-    for (const end of [near, far]) {
-      open.add(end);
-      end.on("error", () => {});
-      end.on("close", () => {
-        open.delete(end);
-        near.destroy();
-        far.destroy();
-      });
-    }
+    tied(near, far, open);
     near.on("data", (chunk) => {
       if (fault === "silent") return;
       const commits = left > 0 && /\bCOMMIT\b/i.test(chunk.toString("latin1"));
