@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { Field } from "../fields/field";
 import { askDoor } from "./ask-door";
+import { Row } from "./row";
 
 /** Whether this browser, at this address, can keep a key for the house: it wants a name, and TLS or the machine itself. */
 function usePasskeys(): boolean {
@@ -88,14 +89,7 @@ export function Passkeys({ list, shared }: { list: readonly PasskeyShown[]; shar
       </p>
       <ul className="mb-3">
         {list.map((k) => (
-          <li
-            key={k.number}
-            className="flex min-h-14 flex-wrap items-center gap-x-4 border-t border-rule py-1.5 first:border-0"
-          >
-            <p className="min-w-52 flex-1">
-              <b className="[overflow-wrap:anywhere]">{k.label}</b>
-              <span className="block text-[15px] text-ink-2">{k.used}</span>
-            </p>
+          <Row key={k.number} what={k.label} stands={k.used}>
             <button
               type="button"
               className="do"
@@ -109,7 +103,7 @@ export function Passkeys({ list, shared }: { list: readonly PasskeyShown[]; shar
             >
               Let it go
             </button>
-          </li>
+          </Row>
         ))}
       </ul>
       {!can || shared ? (

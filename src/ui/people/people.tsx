@@ -7,6 +7,7 @@ import { Field } from "../fields/field";
 import { Modal } from "../modal";
 import { Press } from "../press";
 import { askDoor } from "./ask-door";
+import { Row } from "./row";
 
 type RoleOptions = readonly { readonly value: string; readonly label: string }[];
 
@@ -113,14 +114,7 @@ export function SignedIn({ list }: { list: readonly Session[] }) {
   return (
     <ul>
       {list.map((x) => (
-        <li
-          key={x.number}
-          className="flex min-h-14 flex-wrap items-center gap-x-4 border-t border-rule py-1.5 first:border-0"
-        >
-          <p className="min-w-52 flex-1">
-            <b>{x.what}</b> <span className="text-ink-2">{x.so}</span>
-            <span className="block text-[15px] text-ink-2">last seen {x.seen}</span>
-          </p>
+        <Row key={x.number} what={x.what} may={x.so} stands={`last seen ${x.seen}`}>
           {x.here ? (
             <span className="text-[15px] text-ink-2">this one</span>
           ) : (
@@ -137,7 +131,7 @@ export function SignedIn({ list }: { list: readonly Session[] }) {
               Sign out
             </button>
           )}
-        </li>
+        </Row>
       ))}
     </ul>
   );
@@ -164,14 +158,7 @@ export function Programs({
       )}
       <ul className="mb-3">
         {list.map((t) => (
-          <li
-            key={t.name}
-            className="flex min-h-14 flex-wrap items-center gap-x-4 border-t border-rule py-1.5 first:border-0"
-          >
-            <p className="min-w-52 flex-1">
-              <b>{t.name}</b> <span className="text-ink-2">may what a {t.may} may</span>
-              <span className="block text-[15px] text-ink-2">last came {t.seen}</span>
-            </p>
+          <Row key={t.name} what={t.name} may={`may what a ${t.may} may`} stands={`last came ${t.seen}`}>
             <button
               type="button"
               className="do"
@@ -184,7 +171,7 @@ export function Programs({
             >
               Close it
             </button>
-          </li>
+          </Row>
         ))}
       </ul>
       <form

@@ -43,12 +43,12 @@ export function SignIn({
             By password
           </button>
         )}
-        {passkeys && <ByPasskey onIn={onIn} />}
         {by !== "code" && (
           <button type="button" className="do" data-quiet="" onClick={() => setBy("code")}>
             I have a code
           </button>
         )}
+        {passkeys && <ByPasskey onIn={onIn} />}
       </div>
       {by === "password" && (
         <p className="mt-4 text-[15px] text-ink-2">
