@@ -172,6 +172,8 @@ describe("a lead's passkey", () => {
   it("is asked for so often from one address, and no more", async () => {
     for (let i = 0; i < 20; i++) await askByPasskey(await door());
     expect(await refused(door().then(askByPasskey))).toBe("too-often");
+    // Whoever is in makes one all the same.
+    await made();
     now = new Date(now.getTime() + 6 * MINUTE);
     expect(await refused(door().then(askByPasskey))).toBe("It was accepted.");
   });

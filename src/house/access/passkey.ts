@@ -60,11 +60,13 @@ function ownLead({ asking: { asker, tablet } }: Door): string {
 }
 
 /** What is asked of a device holds a few minutes and once. @throws Refusal */
-async function asked({ db, asking, now }: Door, challenge: string, name: string | null): Promise<void> {
-  if ((await challengesFrom(db, asking.address, now)) >= MOST_ASKED)
+async function asked({ db, asking, now }: Door, challenge: string, of: string | null): Promise<void> {
+  const name = of?.toLowerCase() ?? null;
+  // Strangers who ask to come in keep no lead from making a key.
+  if ((await challengesFrom(db, asking.address, name, now)) >= MOST_ASKED)
     throw new Refusal("too-often", "That was asked too often. Wait five minutes.", 429);
   const ends_at = new Date(now.getTime() + ASKED_HOLDS);
-  await keepChallenge(db, { challenge, name: name?.toLowerCase() ?? null, address: asking.address, ends_at });
+  await keepChallenge(db, { challenge, name, address: asking.address, ends_at });
 }
 
 /** What a device needs to make a key for whoever leads. @throws Refusal */

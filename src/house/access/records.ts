@@ -289,10 +289,15 @@ export interface Challenge {
   readonly ends_at: Date;
 }
 
-/** How many an address was asked that hold; what is over is forgotten. */
-export async function challengesFrom(db: Knex, address: string, now: Date): Promise<number> {
+/** How many an address was asked for the same that hold; what is over is forgotten. */
+export async function challengesFrom(
+  db: Knex,
+  address: string,
+  name: string | null,
+  now: Date,
+): Promise<number> {
   await table(db, "challenge").where("ends_at", "<", now).delete();
-  return Number((await table(db, "challenge").where({ address }).count("* as n").first())?.n ?? 0);
+  return Number((await table(db, "challenge").where({ address, name }).count("* as n").first())?.n ?? 0);
 }
 
 export const keepChallenge = (db: Knex, challenge: Challenge): Promise<unknown> =>
