@@ -65,7 +65,14 @@ export async function boundedBytes(request: Request, most: number): Promise<Uint
       `That is more than ${most >= 1_000_000 ? `${most / 1_000_000} MB` : `${most / 1000} kB`}; nothing was written.`,
       413,
     );
-  if (Number(request.headers.get("content-length") ?? 0) > most) throw tooBig();
+  const told = Number(request.headers.get("content-length") ?? Number.NaN);
+  if (told > most) throw tooBig();
+  // Told how long it is, no more of it is read than was told (RFC 9112): it need not be counted.
+  if (told >= 0) {
+    const bytes = new Uint8Array(await request.arrayBuffer());
+    if (bytes.byteLength > most) throw tooBig();
+    return bytes;
+  }
   const chunks: Uint8Array[] = [];
   let size = 0;
   for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {

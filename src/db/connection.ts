@@ -49,12 +49,15 @@ interface Asked {
 const names = new Map<string, string>();
 const MOST_NAMES = 1500;
 const MOST_VALUES = 12;
+/** One row of a table goes in by one text, however many columns it has. */
+const ONE_ROW = /^(?:with made as \()?insert into "\w+" \([^()]*\) values \([^()]*\) returning /;
 
 /** The same question is planned once for a connection, not each time it is asked: the views are deep. */
 function planOnce(asked: unknown): void {
   const { text, values = [], name } = (asked ?? {}) as Asked;
-  if (typeof text !== "string" || name || values.length > MOST_VALUES || !/^\s*(?:select|with)\b/i.test(text))
-    return;
+  if (typeof text !== "string" || name) return;
+  const few = values.length <= MOST_VALUES && /^\s*(?:select|with)\b/i.test(text);
+  if (!few && !ONE_ROW.test(text)) return;
   if (!names.has(text) && names.size < MOST_NAMES) names.set(text, `q${names.size}`);
   const known = names.get(text);
   if (known) (asked as Asked).name = known;

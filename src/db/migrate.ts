@@ -29,6 +29,7 @@ import * as parts from "./migrations/0027-parts";
 import * as gateMesh from "./migrations/0028-gate-mesh";
 import * as checklists from "./migrations/0029-checklists";
 import * as passkeys from "./migrations/0030-passkeys";
+import * as inTurn from "./migrations/0031-in-turn";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -61,6 +62,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0028-gate-mesh": gateMesh,
   "0029-checklists": checklists,
   "0030-passkeys": passkeys,
+  "0031-in-turn": inTurn,
 };
 
 /** Every step there is, in order. */

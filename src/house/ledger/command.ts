@@ -13,7 +13,7 @@ import { mustBeWritable } from "../language/writable";
 import { type Actor, actorNamed, actorOf, type Who } from "../people/records";
 import type { Role } from "../people/roles";
 import { keepHead } from "./head";
-import { beforeNew, beforeNewInHouse, type EntryRow, takeTurn, writeEntry } from "./records/entries";
+import { beforeNew, beforeNewInHouse, type EntryRow, writeEntry } from "./records/entries";
 import { type House, houseNow } from "./records/house";
 import { deedsOf, entryHash } from "./seal";
 import { Work } from "./work";
@@ -146,6 +146,9 @@ function happenedAt(at: string | undefined, now: Date, zone: string): Date {
 
 const asJson = (value: unknown): object => JSON.parse(JSON.stringify(value ?? {})) as object;
 
+const ofTheRecords = (fault: unknown): boolean =>
+  typeof (fault as { code?: unknown } | null)?.code === "string" && !(fault instanceof Refusal);
+
 /** Lets a command do its work, as entry `id`. */
 async function carriedOut<S extends z.ZodType, O extends object>(
   tx: Knex.Transaction,
@@ -169,9 +172,15 @@ async function carriedOut<S extends z.ZodType, O extends object>(
     progress: request.progress,
     again,
   });
-  const output = await definition.run(work, input);
-  await work.finish();
-  return { work, output };
+  try {
+    const output = await definition.run(work, input);
+    await work.finish();
+    return { work, output };
+  } catch (fault) {
+    // Where the records themselves refused, they answer nothing more.
+    if (!ofTheRecords(fault)) await work.mustFollowItsCauses();
+    throw fault;
+  }
 }
 
 /** One of many that are entered again in a transaction: what is the same for all of them was looked up once. */
@@ -194,12 +203,11 @@ export async function perform<S extends z.ZodType, O extends object>(
   { again, tried = false }: { again?: EnteredAgain; tried?: boolean } = {},
 ): Promise<Performed> {
   // What is only tried is taken back before anybody could read it, and takes no turn.
-  if (!again && !tried) await takeTurn(tx);
+  const before = again
+    ? { ...(await beforeNew(tx, request.key, { inTurn: false })), ...again }
+    : await beforeNewInHouse(tx, request.key, { inTurn: !tried });
   // Whoever waited is recorded after whoever went first.
   const now = given ?? new Date();
-  const before = again
-    ? { ...(await beforeNew(tx, request.key)), ...again }
-    : await beforeNewInHouse(tx, request.key);
   const { nextId: id, lastHash, sameKey: known, house } = before;
   const actor: Actor = "crew" in before ? actorOf(before.crew, request.who) : before.actor;
   mustBeAllowed(actor, definition);

@@ -29,6 +29,8 @@ export class Work {
   private readonly restsOn = new Set<number>();
   /** The same with the sentence for whoever would undo one of them. */
   private readonly because = new Map<number, string>();
+  /** Of those, which must have happened by this entry's moment; looked up together when all are known. */
+  private readonly mustBeBefore = new Set<number>();
   /** Fills whose opening was looked at: each once. */
   private readonly openings = new Set<number>();
   /** Every row this entry added, as the database keeps it: what its seal is made over. */
@@ -64,7 +66,7 @@ export class Work {
   /** For commands that carry their own date. */
   happenedAt(moment: Date): void {
     this.moment = moment;
-    // What it rests on must be before the new moment too.
+    // Since when a thing is there must be before the new moment too.
     this.restsOn.clear();
     this.openings.clear();
   }
@@ -78,12 +80,9 @@ export class Work {
     const stated = (Array.isArray(records) ? records : [records]) as readonly Stated[];
     const ids = this.fresh(stated.map((r) => r.entry_id));
     const notYet = stated.find((r) => r.known_from && r.known_from > this.moment);
+    if (notYet) this.refuseBefore(await this.tx("entry").where({ id: notYet.entry_id }).first("say"));
     const things = new Set(stated.flatMap((r) => (r.known_from === undefined ? [] : [r.entry_id])));
-    const later = notYet
-      ? await this.tx("entry").where({ id: notYet.entry_id }).first("say")
-      : await this.laterOf(ids.filter((id) => !things.has(id)));
-    if (later)
-      refuse("before-its-cause", `That would be before "${retold(later.say)}", which it rests on.`, "at");
+    for (const id of ids) if (!things.has(id)) this.mustBeBefore.add(id);
     this.restOnEntries(ids, because);
   }
 
@@ -92,14 +91,26 @@ export class Work {
     return [...new Set(ids)].filter((id) => id !== this.entryId && !this.restsOn.has(id));
   }
 
-  /** The last of these that happened after this entry's moment. */
-  private async laterOf(ids: readonly number[]): Promise<{ say: string } | undefined> {
-    if (ids.length === 0) return undefined;
-    return this.tx("entry")
-      .whereRaw("id = any(?::bigint[])", [[...ids]])
-      .where("happened_at", ">", this.moment)
-      .orderBy("happened_at", "desc")
-      .first("say");
+  private refuseBefore(later: { say: string } | undefined): void {
+    if (later)
+      refuse("before-its-cause", `That would be before "${retold(later.say)}", which it rests on.`, "at");
+  }
+
+  /**
+   * Nothing happens before what it rests on: asked once of all of it, at the end, or where something else is refused,
+   * because what was not there yet is why much else does not do. @throws Refusal
+   */
+  async mustFollowItsCauses(): Promise<void> {
+    if (this.mustBeBefore.size === 0) return;
+    const ids = [...this.mustBeBefore];
+    this.mustBeBefore.clear();
+    this.refuseBefore(
+      await this.tx("entry")
+        .whereRaw("id = any(?::bigint[])", [ids])
+        .where("happened_at", ">", this.moment)
+        .orderBy("happened_at", "desc")
+        .first("say"),
+    );
   }
 
   private restOnEntries(ids: readonly number[], because: string): void {
@@ -137,6 +148,7 @@ export class Work {
 
   /** States what this entry rests on, once, when all of it is known. */
   async finish(): Promise<void> {
+    await this.mustFollowItsCauses();
     if (this.because.size === 0) return;
     const rows = [...this.because].map(([on_entry, because]) => ({
       entry_id: this.entryId,

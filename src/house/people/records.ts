@@ -17,10 +17,6 @@ export type Who = string | Program;
 
 export const crewNow = (db: Knex): Promise<Actor[]> => db("crew_now").orderBy("id").select("name", "role");
 
-/** The crew as one column of a question that asks other things too. */
-export const CREW_AS_JSON =
-  "(select coalesce(json_agg(json_build_object('name', name, 'role', role) order by id), '[]') from crew_now)";
-
 /** Whoever stands at the tablet. Before a crew is named, everyone leads. @throws Refusal for a name that is not there */
 export const actorNamed = async (db: Knex, who: Who): Promise<Actor> =>
   typeof who === "string" ? actorOf(await crewNow(db), who) : who;

@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
-import { type Actor, CREW_AS_JSON } from "../../people/records";
-import { HOUSE_AS_JSON, type House, houseOf } from "./house";
+import type { Actor } from "../../people/records";
+import { type House, houseOf } from "./house";
 
 /** Any row that was stated by an entry. */
 export interface Stated {
@@ -49,27 +49,33 @@ export async function takeTurn(tx: Knex.Transaction): Promise<void> {
   await tx("ledger_lock").where({ id: 1 }).forUpdate();
 }
 
-const BEFORE = `nextval('entry_id_seq') as "nextId",
-            coalesce((select hash from entry order by id desc limit 1), :genesis) as "lastHash",
-            (select jsonb_build_object('id', id, 'command', command, 'input', input, 'output', output, 'say', say, 'hash', hash)
-               from entry where idempotency_key = :key) as "sameKey"`;
+/** Who works in which house, as of the entry's turn. */
+export interface InHouse {
+  readonly crew: readonly Actor[];
+  readonly house: House;
+}
 
-export async function beforeNew(db: Knex, key: string): Promise<Before> {
-  const { rows } = await db.raw(`select ${BEFORE}`, { genesis: GENESIS, key });
-  return rows[0];
+/** `inTurn`, it waits for the writers' turn first and takes it, and what it says is as of then. */
+export async function beforeNew(db: Knex, key: string, { inTurn }: { inTurn: boolean }): Promise<Before> {
+  const { rows } = await db.raw("select * from before_entry(?, ?, false)", [key, inTurn]);
+  return asBefore(rows[0]);
 }
 
 /** The same, and who works in which house: one question while others wait for their turn. */
 export async function beforeNewInHouse(
   db: Knex,
   key: string,
-): Promise<Before & { readonly crew: readonly Actor[]; readonly house: House }> {
-  const { rows } = await db.raw(`select ${BEFORE}, ${CREW_AS_JSON} as crew, ${HOUSE_AS_JSON} as house`, {
-    genesis: GENESIS,
-    key,
-  });
-  return { ...rows[0], house: houseOf(rows[0].house) };
+  { inTurn }: { inTurn: boolean },
+): Promise<Before & InHouse> {
+  const { rows } = await db.raw("select * from before_entry(?, ?, true)", [key, inTurn]);
+  return { ...asBefore(rows[0]), crew: rows[0].crew, house: houseOf(rows[0].house) };
 }
+
+const asBefore = (row: { next_id: number; last_hash: string; same_key: Before["sameKey"] }): Before => ({
+  nextId: row.next_id,
+  lastHash: row.last_hash,
+  sameKey: row.same_key,
+});
 
 /** Writes an entry; `told`, everybody hears of it once it is there. */
 export async function writeEntry(db: Knex, entry: EntryRow, told: boolean): Promise<void> {

@@ -52,19 +52,6 @@ export const UNNAMED_HOUSE: House = {
   entry_id: null,
 };
 
-const newest = (table: string, columns: string): string =>
-  `(select ${columns} from ${table} x order by ${newestFirst("x")} limit 1)`;
-
-/** What is set up of the house, as one column of a question that asks other things too. */
-export const HOUSE_AS_JSON = `(select row_to_json(h) from (
-    select row_to_json(p) as profile, row_to_json(j) as rules, row_to_json(r) as room, u.shown, w.parts
-      from (select 1) one
-      left join ${newest("live_house_profile", "*")} p on true
-      left join ${newest("live_judging_rules", "school, sealed_pct, shake_max_pct")} j on true
-      left join ${newest("live_room_profile", "beetle_hours, spin_temp_c, dehumidifier_l_day")} r on true
-      left join ${newest("live_shown_units", "shown")} u on true
-      left join ${newest("live_house_parts", "parts")} w on true) h)`;
-
 export interface HouseAsJson {
   readonly profile: Partial<House> | null;
   readonly rules: Partial<House> | null;
@@ -83,7 +70,7 @@ export const houseOf = ({ profile, rules, room, shown, parts }: HouseAsJson): Ho
 });
 
 export async function houseNow(db: Knex): Promise<House> {
-  const { rows } = await db.raw(`select ${HOUSE_AS_JSON} as house`);
+  const { rows } = await db.raw("select house_as_json() as house");
   return houseOf(rows[0].house);
 }
 
