@@ -7,12 +7,55 @@ import { massG, retold } from "../language/shown";
 import type { Actor } from "../people/records";
 import { HONEY_VESSELS } from "./kinds";
 import type { Stated } from "./records/entries";
-import { type FillKind, fillAt, gramsIn, lastFillOf, openingOf } from "./records/fills";
+import { everTouched, type FillKind, fillsAt, gramsIn, lastFillsOf, openingsOf } from "./records/fills";
 import type { House } from "./records/house";
 import type { Row } from "./seal";
 
 /** Charges of vessels that are filled up. */
 const CHARGES: ReadonlySet<FillKind> = new Set(HONEY_VESSELS);
+
+export interface NewFill {
+  readonly kind: FillKind;
+  readonly name: string;
+  /** Of a loss. */
+  readonly cause?: string;
+  readonly vessel?: { readonly id: number; readonly because: string };
+  readonly colonyId?: number;
+}
+
+export interface Move {
+  readonly from: number;
+  readonly to: number;
+  readonly grams: number;
+  readonly kind: MovementKind;
+  readonly own?: number;
+  readonly fromName: string;
+  /** The sentence told to whoever would undo what fed it: "pail 12 was filled from batch 3". */
+  readonly because: string;
+}
+
+export interface Loss {
+  readonly from: number;
+  readonly fromName: string;
+  readonly grams: number;
+  /** Why it was lost; losses of one cause are told together. */
+  readonly cause: string;
+  /** What it was lost of or at, where the cause alone does not tell: "batch 3". */
+  readonly of?: string;
+  readonly because: string;
+  readonly kind?: "loss" | "unexplained" | "cleaned";
+}
+
+/** @throws Refusal where a fill held less at that moment, or would run short later */
+function mustGive({ fromName, grams }: Move, held: number, spare: number): void {
+  const wanted = `${massG(grams)} cannot come out of it`;
+  if (held < grams) refuse("overdrawn", `${fromName} holds ${massG(held)}; ${wanted}.`);
+  if (spare < grams)
+    refuse(
+      "overdrawn-later",
+      `${fromName} held ${massG(held)} then, but what was taken out since leaves only ${massG(spare)}; ${wanted} that early.`,
+    );
+}
 
 export class Work {
   readonly tx: Knex.Transaction;
@@ -172,14 +215,19 @@ export class Work {
   }
 
   /** This entry takes a fill as it stands: it rests on everything that ever moved honey in or out of it. */
-  async restOnAllOf(fillId: number, because: string): Promise<void> {
-    const touched = await this.tx("movement as m")
-      .leftJoin("undone as u", "u.entry_id", "m.entry_id")
-      .whereNull("u.entry_id")
-      .whereNull("m.reverses")
-      .where((q) => q.where("m.from_fill", fillId).orWhere("m.to_fill", fillId))
-      .distinct("m.entry_id");
-    await this.restOn(touched, because);
+  restOnAllOf(fillId: number, because: string): Promise<void> {
+    return this.restOnAllOfMany([{ fillId, because }]);
+  }
+
+  /** The same of many fills, each once. */
+  async restOnAllOfMany(
+    fills: readonly { readonly fillId: number; readonly because: string }[],
+  ): Promise<void> {
+    const touched = await everTouched(
+      this.tx,
+      fills.map((f) => f.fillId),
+    );
+    for (const { fillId, because } of fills) await this.restOn(touched.get(fillId) ?? [], because);
   }
 
   /** States a fact and returns its id. */
@@ -202,61 +250,66 @@ export class Work {
    * Opens a fill: one charge of a vessel, a lot, a parcel, a loss. A vessel's new charge rests on all that
    * happened to the one before, so that nothing is put back into a vessel that was filled again.
    */
-  async openFill(fill: {
-    kind: FillKind;
-    name: string;
-    /** Of a loss. */
-    cause?: string;
-    vessel?: { readonly id: number; readonly because: string };
-    colonyId?: number;
-  }): Promise<number> {
-    if (fill.vessel) {
-      const before = await lastFillOf(this.tx, fill.vessel.id);
-      if (before) await this.restOnAllOf(before.id, fill.vessel.because);
-    }
-    const id = await this.state("fill", {
-      kind: fill.kind,
-      name: fill.name,
-      vessel_id: fill.vessel?.id ?? null,
-      colony_id: fill.colonyId ?? null,
-      opened_at: this.moment,
-      cause: fill.cause ?? null,
-    });
+  async openFill(fill: NewFill): Promise<number> {
+    return (await this.openFills([fill]))[0] as number;
+  }
+
+  /** The same of many, each of a vessel of its own; ids in the same order. */
+  async openFills(fills: readonly NewFill[]): Promise<number[]> {
+    const vessels = fills.flatMap(({ vessel }) => vessel ?? []);
+    const before = await lastFillsOf(
+      this.tx,
+      vessels.map((v) => v.id),
+    );
+    await this.restOnAllOfMany(
+      vessels.flatMap(({ id, because }) => {
+        const last = before.get(id);
+        return last ? { fillId: last.id, because } : [];
+      }),
+    );
+    const ids = await this.stateMany(
+      "fill",
+      fills.map(({ kind, name, vessel, colonyId, cause }) => ({
+        kind,
+        name,
+        vessel_id: vessel?.id ?? null,
+        colony_id: colonyId ?? null,
+        opened_at: this.moment,
+        cause: cause ?? null,
+      })),
+    );
     // Its own entry opened it: there is nothing before it to rest on.
-    this.openings.add(id);
-    return id;
+    for (const id of ids) this.openings.add(id);
+    return ids;
   }
 
   /**
    * Moves whole grams, as of this entry's moment: refuses, with what is there, when the fill held less then or
    * would run short later, and rests on whatever fed it by then. Nothing moves for 0 g.
-   * @param move.because the sentence told to whoever would undo what fed it: "pail 12 was filled from batch 3"
    */
-  async move(move: {
-    from: number;
-    to: number;
-    grams: number;
-    kind: MovementKind;
-    own?: number;
-    fromName: string;
-    because: string;
-  }): Promise<void> {
-    if (move.grams === 0) return;
-    const there = await fillAt(this.tx, move.from, this.moment);
-    if (!there.isSource) {
-      const wanted = `${massG(move.grams)} cannot come out of it`;
-      if (there.grams < move.grams)
-        refuse("overdrawn", `${move.fromName} holds ${massG(there.grams)}; ${wanted}.`);
-      if (there.spare < move.grams)
-        refuse(
-          "overdrawn-later",
-          `${move.fromName} held ${massG(there.grams)} then, but what was taken out since leaves only ${massG(there.spare)}; ${wanted} that early.`,
-        );
-      this.restOnEntries(there.fedBy, move.because);
+  move(move: Move): Promise<void> {
+    return this.moveMany([move]);
+  }
+
+  /** The same of many; none of them gives what another one brings. */
+  async moveMany(all: readonly Move[]): Promise<void> {
+    const moves = all.filter((m) => m.grams !== 0);
+    if (moves.length === 0) return;
+    const there = await fillsAt(this.tx, [...new Set(moves.map((m) => m.from))], this.moment);
+    /** What those before took out of the same. */
+    const taken = new Map<number, number>();
+    for (const move of moves) {
+      const held = there.get(move.from);
+      if (held?.isSource) continue;
+      const before = taken.get(move.from) ?? 0;
+      taken.set(move.from, before + move.grams);
+      mustGive(move, (held?.grams ?? 0) - before, (held?.spare ?? 0) - before);
+      this.restOnEntries(held?.fedBy ?? [], move.because);
     }
-    await this.restOnOpening(move.to, move.because);
-    await this.add("movement", [
-      {
+    await this.restOnOpenings(moves);
+    await this.add(
+      "movement",
+      moves.map((move) => ({
         entry_id: this.entryId,
         from_fill: move.from,
         to_fill: move.to,
@@ -264,19 +317,20 @@ export class Work {
         at: this.moment,
         kind: move.kind,
         own_fill: move.own ?? null,
-      },
-    ]);
+      })),
+    );
   }
 
   /**
    * What is poured into a vessel that holds honey stands in the charge another entry began: that entry cannot be taken
    * back from under it, or the honey would stand nowhere.
    */
-  private async restOnOpening(fillId: number, because: string): Promise<void> {
-    if (this.openings.has(fillId)) return;
-    this.openings.add(fillId);
-    const opening = await openingOf(this.tx, fillId);
-    if (opening && CHARGES.has(opening.kind)) this.restOnEntries([opening.entry_id], because);
+  private async restOnOpenings(moves: readonly Move[]): Promise<void> {
+    const into = new Map(moves.filter((m) => !this.openings.has(m.to)).map((m) => [m.to, m.because]));
+    if (into.size === 0) return;
+    for (const id of into.keys()) this.openings.add(id);
+    for (const { id, entry_id, kind } of await openingsOf(this.tx, [...into.keys()]))
+      if (CHARGES.has(kind)) this.restOnEntries([entry_id], into.get(id) ?? "");
   }
 
   /** From now on an entry does not stand; what it moved is moved back by `moveBack`. */
@@ -300,20 +354,23 @@ export class Work {
   }
 
   /** A named loss takes grams out of a fill. */
-  async lose(lost: {
-    from: number;
-    fromName: string;
-    grams: number;
-    /** Why it was lost; losses of one cause are told together. */
-    cause: string;
-    /** What it was lost of or at, where the cause alone does not tell: "batch 3". */
-    of?: string;
-    because: string;
-    kind?: "loss" | "unexplained" | "cleaned";
-  }): Promise<void> {
-    if (lost.grams === 0) return;
-    const { cause, of, kind = "loss", ...rest } = lost;
-    const loss = await this.openFill({ kind: "loss", name: of ? `${cause}, ${of}` : cause, cause });
-    await this.move({ ...rest, to: loss, kind });
+  lose(lost: Loss): Promise<void> {
+    return this.loseMany([lost]);
+  }
+
+  /** The same out of many. */
+  async loseMany(all: readonly Loss[]): Promise<void> {
+    const losses = all.filter((l) => l.grams !== 0);
+    if (losses.length === 0) return;
+    const into = await this.openFills(
+      losses.map(({ cause, of }) => ({ kind: "loss", name: of ? `${cause}, ${of}` : cause, cause })),
+    );
+    await this.moveMany(
+      losses.map(({ cause: _, of: __, kind = "loss", ...rest }, i) => ({
+        ...rest,
+        to: into[i] as number,
+        kind,
+      })),
+    );
   }
 }

@@ -58,29 +58,31 @@ export function corrected(instrument: CheckedInstrument | null, drop: Drop, valu
 export const meantBy = (work: Work, drop: Drop): Promise<CheckedInstrument | null> =>
   instrumentFor(work.tx, drop.instrument, drop.scale);
 
-/** Puts one reading of a fill on record. */
-export async function stateReading(
+/** Puts readings of fills on record, in this order. */
+export async function stateReadings(
   work: Work,
-  fillId: number,
   drop: Drop,
-  value: number,
-  taken: Taken,
+  readings: readonly { readonly fillId: number; readonly value: number; readonly taken: Taken }[],
   who = work.actor.name,
 ): Promise<void> {
-  if (taken.instrument) await work.restOn(taken.instrument, `${taken.instrument.name} was read`);
-  await work.state("reading", {
-    fill_id: fillId,
-    scale: taken.scale,
-    value,
-    temp_c: drop.tempC,
-    compensates: drop.compensates ?? taken.instrument?.compensates ?? false,
-    index20: taken.index20,
-    water_pct: taken.waterPct,
-    sd_pct: taken.sdPct,
-    who,
-    at: work.at,
-    instrument_id: taken.instrument?.id ?? null,
-  });
+  for (const { taken } of readings)
+    if (taken.instrument) await work.restOn(taken.instrument, `${taken.instrument.name} was read`);
+  await work.stateMany(
+    "reading",
+    readings.map(({ fillId, value, taken }) => ({
+      fill_id: fillId,
+      scale: taken.scale,
+      value,
+      temp_c: drop.tempC,
+      compensates: drop.compensates ?? taken.instrument?.compensates ?? false,
+      index20: taken.index20,
+      water_pct: taken.waterPct,
+      sd_pct: taken.sdPct,
+      who,
+      at: work.at,
+      instrument_id: taken.instrument?.id ?? null,
+    })),
+  );
 }
 
 /** What is said behind a reading no check stands behind. */

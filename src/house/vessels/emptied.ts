@@ -1,27 +1,49 @@
 import { dayIn, writtenDay } from "../language/clock";
 import { refuse } from "../language/errors";
 import { massG } from "../language/shown";
-import { lastFillOf } from "../ledger/records/fills";
+import { lastFillsOf } from "../ledger/records/fills";
 import type { Work } from "../ledger/work";
-import { stayOfComb } from "../spin/records/batches";
+import { staysOfCombs } from "../spin/records/batches";
 import type { VesselRow } from "./records";
 
+export interface Emptied {
+  readonly vessel: VesselRow;
+  /** What shows that it is empty: "super 41 was pulled again". */
+  readonly because: string;
+  readonly field: string;
+}
+
 /**
- * A super is empty now: what the bees licked out of its spun combs is booked, and nothing else may be in it.
- * @param because what shows that it is empty: "super 41 was pulled again"
+ * Supers are empty now: what the bees licked out of their spun combs is booked, and nothing else may be in them.
+ * @throws Refusal for the first that cannot be
  */
-export async function emptied(work: Work, vessel: VesselRow, because: string, field: string): Promise<void> {
-  const last = await lastFillOf(work.tx, vessel.id);
-  if (!last) return;
-  if (last.kind === "comb" && last.grams > 0) {
-    refuse(
-      "super-full",
-      `Super ${vessel.tag} is here already with ${massG(last.grams)} in it, pulled ${writtenDay(dayIn(work.house.zone, last.opened_at))}.`,
-      field,
-    );
-  }
-  if (last.kind === "comb") {
-    const stay = await stayOfComb(work.tx, last.id);
+export async function emptied(work: Work, supers: readonly Emptied[]): Promise<void> {
+  const last = await lastFillsOf(
+    work.tx,
+    supers.map((s) => s.vessel.id),
+  );
+  const used = supers.flatMap((s) => {
+    const fill = last.get(s.vessel.id);
+    return fill ? { ...s, fill } : [];
+  });
+  const combs = used.filter(({ fill }) => fill.kind === "comb" && fill.grams <= 0);
+  const stays = new Map(
+    (
+      await staysOfCombs(
+        work.tx,
+        combs.map(({ fill }) => fill.id),
+      )
+    ).map((stay) => [stay.comb_fill, stay]),
+  );
+  for (const { vessel, field, fill } of used) {
+    if (fill.kind !== "comb") continue;
+    if (fill.grams > 0)
+      refuse(
+        "super-full",
+        `Super ${vessel.tag} is here already with ${massG(fill.grams)} in it, pulled ${writtenDay(dayIn(work.house.zone, fill.opened_at))}.`,
+        field,
+      );
+    const stay = stays.get(fill.id);
     // In a closed batch what stayed in the comb is in the remainder already: the super is free.
     if (stay && stay.spun_entry === null && stay.closed_by === null)
       refuse(
@@ -30,16 +52,19 @@ export async function emptied(work: Work, vessel: VesselRow, because: string, fi
         field,
       );
   }
-  await work.restOn(last, because);
-  await work.restOnAllOf(last.id, because);
-  if (last.kind === "wets")
-    await work.lose({
-      from: last.id,
-      fromName: `Super ${vessel.tag}`,
-      grams: last.grams,
-      cause: "cleaned by the bees",
-      of: `super ${vessel.tag}`,
-      because,
-      kind: "cleaned",
-    });
+  for (const { fill, because } of used) await work.restOn(fill, because);
+  await work.restOnAllOfMany(used.map(({ fill, because }) => ({ fillId: fill.id, because })));
+  await work.loseMany(
+    used
+      .filter(({ fill }) => fill.kind === "wets")
+      .map(({ vessel, because, fill }) => ({
+        from: fill.id,
+        fromName: `Super ${vessel.tag}`,
+        grams: fill.grams,
+        cause: "cleaned by the bees",
+        of: `super ${vessel.tag}`,
+        because,
+        kind: "cleaned",
+      })),
+  );
 }

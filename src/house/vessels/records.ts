@@ -134,6 +134,30 @@ export const maybeVessel = (
   at?: Date,
 ): Promise<VesselRow | undefined> => vesselRows(db, at).where({ "v.kind": kind, "v.tag": tag }).first();
 
+/** Those of one kind that carry these tags, by tag; of a tag nobody carries there is none. */
+export const vesselsTagged = async (
+  db: Knex,
+  kind: VesselKind,
+  tags: readonly string[],
+  at?: Date,
+): Promise<ReadonlyMap<string, VesselRow>> => {
+  const rows: VesselRow[] = await vesselRows(db, at)
+    .where("v.kind", kind)
+    .whereRaw("v.tag = any(?)", [[...tags]]);
+  return new Map(rows.map((v) => [v.tag, v]));
+};
+/** The same of colonies, with the yard each stands in. */
+export const coloniesTagged = async (
+  db: Knex,
+  tags: readonly string[],
+): Promise<ReadonlyMap<string, ColonyRow & { readonly yard: string }>> => {
+  const rows: (ColonyRow & { yard: string })[] = await colonyRows(db)
+    .join("live_yard as y", "y.id", "c.yard_id")
+    .whereRaw("c.tag = any(?)", [[...tags]])
+    .select("y.name as yard");
+  return new Map(rows.map((c) => [c.tag, c]));
+};
+
 /** What a weight reckoned with this vessel rests on: that it is here, and what it weighs empty. */
 export const statingVessel = ({ entry_id, known_from, weighed_by }: VesselRow): Stated[] => [
   { entry_id, known_from },
@@ -162,12 +186,19 @@ export async function oneYard(db: Knex, name: string, field = "yard"): Promise<Y
   );
 }
 
+export const noSuchColony = (tag: string, field: string): never =>
+  refuse("unknown-tag", `There is no colony ${tag}. Set it up in the Yard bay first.`, field);
+
 export async function oneColony(db: Knex, tag: string, field = "colony"): Promise<ColonyRow> {
-  return (
-    (await maybeColony(db, tag)) ??
-    refuse("unknown-tag", `There is no colony ${tag}. Set it up in the Yard bay first.`, field)
-  );
+  return (await maybeColony(db, tag)) ?? noSuchColony(tag, field);
 }
+
+export const noSuchVessel = (kind: VesselKind, tag: string, field: string): never =>
+  refuse(
+    "unknown-tag",
+    `There is no ${kind} ${tag}. Set it up in the ${kind === "super" ? "Yard" : "Spin"} bay first.`,
+    field,
+  );
 
 export async function oneVessel(
   db: Knex,
@@ -176,14 +207,7 @@ export async function oneVessel(
   field: string = kind,
   at?: Date,
 ): Promise<VesselRow> {
-  return (
-    (await maybeVessel(db, kind, tag, at)) ??
-    refuse(
-      "unknown-tag",
-      `There is no ${kind} ${tag}. Set it up in the ${kind === "super" ? "Yard" : "Spin"} bay first.`,
-      field,
-    )
-  );
+  return (await maybeVessel(db, kind, tag, at)) ?? noSuchVessel(kind, tag, field);
 }
 
 /** Where a vessel stood at a moment; null where nobody had said. */
@@ -194,6 +218,21 @@ export async function placeOf(db: Knex, vesselId: number, at: Date): Promise<str
     .orderByRaw(newestFirst("x"))
     .first("x.place");
   return row?.place ?? null;
+}
+
+/** The same of many, by vessel; of one nobody had said a place for there is none. */
+export async function placesOf(
+  db: Knex,
+  vesselIds: readonly number[],
+  at: Date,
+): Promise<ReadonlyMap<number, string>> {
+  const rows: { vessel_id: number; place: string }[] = await db("live_vessel_place as x")
+    .whereRaw("x.vessel_id = any(?::bigint[])", [[...vesselIds]])
+    .where("x.stated_at", "<=", at)
+    .distinctOn("x.vessel_id")
+    .orderByRaw(`x.vessel_id, ${newestFirst("x")}`)
+    .select("x.vessel_id", "x.place");
+  return new Map(rows.map((row) => [row.vessel_id, row.place]));
 }
 
 /** Every vessel of strained honey there is, empty or not. */

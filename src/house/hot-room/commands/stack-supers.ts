@@ -6,7 +6,7 @@ import { massG } from "../../language/shown";
 import { spoken } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { maybeVessel } from "../../vessels/records";
-import { waitingCombs } from "../../yard/records/pulls";
+import { type PulledComb, waitingCombs } from "../../yard/records/pulls";
 
 export const PLACES = ["hot room", "yard intake"] as const;
 
@@ -25,7 +25,7 @@ export const stackSupers = defineCommand({
   }),
   async run(work, input) {
     const waiting = new Map((await waitingCombs(work.tx)).map((c) => [c.tag, c]));
-    let grams = 0;
+    const combs: PulledComb[] = [];
     for (const tag of input.supers) {
       const comb = waiting.get(tag);
       if (!comb) {
@@ -33,11 +33,15 @@ export const stackSupers = defineCommand({
           refuse("unknown-tag", `There is no super ${tag}.`, "supers");
         refuse("not-waiting", `Super ${tag} holds no honey waiting to be spun.`, "supers");
       }
-      const stack = input.place === "hot room" ? input.stack : "";
-      await work.state("standing_place", { fill_id: comb.fill_id, place: input.place, stack });
-      await work.restOn(comb, `super ${tag} stands in the ${input.place}`);
-      grams += comb.grams;
+      combs.push(comb);
     }
+    const stack = input.place === "hot room" ? input.stack : "";
+    await work.stateMany(
+      "standing_place",
+      combs.map((comb) => ({ fill_id: comb.fill_id, place: input.place, stack })),
+    );
+    for (const comb of combs) await work.restOn(comb, `super ${comb.tag} stands in the ${input.place}`);
+    const grams = combs.reduce((g, comb) => g + comb.grams, 0);
     return { supers: input.supers, place: input.place, stack: input.stack, grams };
   },
   say: ({ supers, place, stack, grams }) =>

@@ -54,6 +54,42 @@ export const lastFillOf = (db: Knex, vesselId: number): Promise<HeldFill | undef
     .orderByRaw(newestFirst("f"))
     .first("f.*", "b.grams");
 
+/** The same of many, by vessel. */
+export async function lastFillsOf(
+  db: Knex,
+  vesselIds: readonly number[],
+): Promise<ReadonlyMap<number, HeldFill>> {
+  if (vesselIds.length === 0) return new Map();
+  const rows: (HeldFill & { readonly vessel_id: number })[] = await db("live_fill as f")
+    .join("fill_balance as b", "b.fill_id", "f.id")
+    .whereRaw("f.vessel_id = any(?::bigint[])", [[...vesselIds]])
+    .distinctOn("f.vessel_id")
+    .orderByRaw(`f.vessel_id, ${newestFirst("f")}`)
+    .select("f.*", "b.grams");
+  return new Map(rows.map((row) => [row.vessel_id, row]));
+}
+
+/** Every standing entry that ever moved honey in or out of these fills, by fill. */
+export async function everTouched(
+  db: Knex,
+  fillIds: readonly number[],
+): Promise<ReadonlyMap<number, readonly { readonly entry_id: number }[]>> {
+  if (fillIds.length === 0) return new Map();
+  const { rows } = await db.raw(
+    `select f.id as fill, array_agg(distinct m.entry_id) as entries
+       from unnest(?::bigint[]) as f (id) join movement m on m.from_fill = f.id or m.to_fill = f.id
+      where m.reverses is null and not exists (select 1 from undone u where u.entry_id = m.entry_id)
+      group by f.id`,
+    [[...fillIds]],
+  );
+  return new Map(
+    rows.map(({ fill, entries }: { fill: number; entries: string[] }) => [
+      fill,
+      entries.map((id) => ({ entry_id: Number(id) })),
+    ]),
+  );
+}
+
 /** A fill as it stood at a moment, by the movements that stand now. */
 export interface FillAt {
   /** Colonies and gains may give what they do not hold: nothing more is asked of them, long as their season is. */
@@ -68,37 +104,67 @@ export interface FillAt {
   readonly touchedBy: readonly number[];
 }
 
-export async function fillAt(db: Knex, fillId: number, at: Date): Promise<FillAt> {
-  const { rows } = await db.raw(
-    `with moved as (
-       select m.at, m.id, m.entry_id, case when m.to_fill = f.id then m.grams else -m.grams end as g
-         from (select id from fill where id = ?::bigint and kind not in (${SOURCES_SQL})) f join movement m on m.to_fill = f.id or m.from_fill = f.id
-        where m.reverses is null and not exists (select 1 from undone u where u.entry_id = m.entry_id)),
-     held as (select moved.*, sum(g) over (order by at, id) as grams from moved),
-     by_entry as (select entry_id, sum(g) as g from moved where at <= ?::timestamptz group by entry_id)
-     select (select kind in (${SOURCES_SQL}) from fill where id = ?) as source,
-            coalesce((select sum(g) from by_entry), 0)::bigint as grams,
-            (select min(grams) from held where at > ?::timestamptz)::bigint as later,
-            coalesce((select array_agg(entry_id) from by_entry where g > 0), '{}') as fed,
-            coalesce((select array_agg(entry_id) from by_entry), '{}') as touched`,
-    [fillId, at, fillId, at],
-  );
-  const [row] = rows;
-  return {
-    isSource: row.source === true,
-    grams: row.grams,
-    spare: Math.min(row.grams, row.later ?? row.grams),
-    fedBy: row.fed.map(Number),
-    touchedBy: row.touched.map(Number),
-  };
+interface FillAtRow {
+  readonly fill: number;
+  readonly source: boolean;
+  readonly grams: number;
+  readonly later: number | null;
+  readonly fed: readonly string[];
+  readonly touched: readonly string[];
 }
 
-/** The entry that opened a fill, and what kind of fill it is. */
-export const openingOf = (
+const NOTHING: FillAt = { isSource: false, grams: 0, spare: 0, fedBy: [], touchedBy: [] };
+
+export async function fillAt(db: Knex, fillId: number, at: Date): Promise<FillAt> {
+  return (await fillsAt(db, [fillId], at)).get(fillId) ?? NOTHING;
+}
+
+/** The same of many, by fill. */
+export async function fillsAt(
   db: Knex,
-  fillId: number,
-): Promise<{ entry_id: number; kind: FillKind } | undefined> =>
-  db("fill").where({ id: fillId }).first("entry_id", "kind");
+  fillIds: readonly number[],
+  at: Date,
+): Promise<ReadonlyMap<number, FillAt>> {
+  const { rows } = await db.raw(
+    `with asked as (select id, kind in (${SOURCES_SQL}) as source from fill where id = any(?::bigint[])),
+     moved as (
+       select f.id as fill, m.at, m.id, m.entry_id, case when m.to_fill = f.id then m.grams else -m.grams end as g
+         from asked f join movement m on m.to_fill = f.id or m.from_fill = f.id
+        where not f.source and m.reverses is null
+          and not exists (select 1 from undone u where u.entry_id = m.entry_id)),
+     held as (select fill, at, sum(g) over (partition by fill order by at, id) as grams from moved),
+     later as (select fill, min(grams) as grams from held where at > ?::timestamptz group by fill),
+     by_entry as (select fill, entry_id, sum(g) as g from moved where at <= ?::timestamptz group by fill, entry_id),
+     by_then as (
+       select fill, sum(g) as grams, array_agg(entry_id) as touched, array_agg(entry_id) filter (where g > 0) as fed
+         from by_entry group by fill)
+     select f.id as fill, f.source, coalesce(t.grams, 0)::bigint as grams, l.grams::bigint as later,
+            coalesce(t.fed, '{}') as fed, coalesce(t.touched, '{}') as touched
+       from asked f left join by_then t on t.fill = f.id left join later l on l.fill = f.id`,
+    [[...fillIds], at, at],
+  );
+  return new Map(
+    (rows as FillAtRow[]).map((row) => [
+      row.fill,
+      {
+        isSource: row.source,
+        grams: row.grams,
+        spare: Math.min(row.grams, row.later ?? row.grams),
+        fedBy: row.fed.map(Number),
+        touchedBy: row.touched.map(Number),
+      },
+    ]),
+  );
+}
+
+/** The entries that opened these fills, and what kind of fill each is. */
+export const openingsOf = (
+  db: Knex,
+  fillIds: readonly number[],
+): Promise<{ id: number; entry_id: number; kind: FillKind }[]> =>
+  db("fill")
+    .whereRaw("id = any(?::bigint[])", [[...fillIds]])
+    .select("id", "entry_id", "kind");
 
 /** Of these fills the first moment one of them would hold less than nothing, with the entry that takes it there. */
 export async function firstOverdrawn(
@@ -260,6 +326,18 @@ export const fillsCalled = (db: Knex, ids: readonly number[]): Promise<CalledFil
 /** The fill a colony's honey comes from. */
 export async function fillOfColony(db: Knex, colonyId: number): Promise<number> {
   return (await db("live_fill").where({ kind: "colony", colony_id: colonyId }).first("id")).id;
+}
+
+/** The same of many, by colony. */
+export async function fillsOfColonies(
+  db: Knex,
+  colonyIds: readonly number[],
+): Promise<ReadonlyMap<number, number>> {
+  const rows: { id: number; colony_id: number }[] = await db("live_fill")
+    .where({ kind: "colony" })
+    .whereRaw("colony_id = any(?::bigint[])", [[...colonyIds]])
+    .select("id", "colony_id");
+  return new Map(rows.map((row) => [row.colony_id, row.id]));
 }
 
 /** The colony a comb's honey came from. */

@@ -11,7 +11,7 @@ import { type NamedVessel, vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { fillAt, lastFillOf } from "../../ledger/records/fills";
 import { mayMeet } from "../../moves/owners";
-import { corrected, stateReading } from "../../readings/samples";
+import { corrected, stateReadings } from "../../readings/samples";
 import { holdsGrams } from "../../vessels/holds";
 import { oneVessel, statingVessel } from "../../vessels/records";
 import { COMES, nextDeliveryNumber, sameDelivery } from "../records";
@@ -139,12 +139,11 @@ export const receiveHoney = defineCommand({
     await work.move({ from: source, to: delivery, grams: total, kind: "deliver", fromName: "It", because });
     if (input.waterPct !== undefined) {
       const told = { scale: "water", tempC: 20, compensates: true } as const;
-      await stateReading(
+      const taken = corrected(null, told, input.waterPct, work.at);
+      await stateReadings(
         work,
-        delivery,
         told,
-        input.waterPct,
-        corrected(null, told, input.waterPct, work.at),
+        [{ fillId: delivery, value: input.waterPct, taken }],
         `by the word of ${input.supplier || "nobody named"}`,
       );
     }

@@ -11,7 +11,7 @@ import { lastFillOf } from "../../ledger/records/fills";
 import type { Work } from "../../ledger/work";
 import { oneBatch } from "../../spin/records/batches";
 import { oneVessel } from "../../vessels/records";
-import { corrected, meantBy, stateReading, unverified } from "../samples";
+import { corrected, meantBy, stateReadings, unverified } from "../samples";
 import { SCALES } from "./instruments";
 
 /** What is being read: the comb in a super, the honey in a vessel, or a batch. */
@@ -70,7 +70,7 @@ export const readMoisture = defineCommand({
     const instrument = await meantBy(work, input);
     const taken = corrected(instrument, input, input.value, work.at);
     await work.restOn(read.stated, `${read.name} was read`);
-    await stateReading(work, read.fillId, input, input.value, taken);
+    await stateReadings(work, input, [{ fillId: read.fillId, value: input.value, taken }]);
     return {
       name: read.Name,
       scale: taken.scale,
@@ -111,11 +111,15 @@ export const readSheet = defineCommand({
   async run(work, input) {
     const read = await target(work, input);
     const instrument = await meantBy(work, input);
-    const taken = input.values.map((v) => ({ v, t: corrected(instrument, input, v, work.at) }));
+    const drops = input.values.map((v) => ({
+      fillId: read.fillId,
+      value: v,
+      taken: corrected(instrument, input, v, work.at),
+    }));
     await work.restOn(read.stated, `${read.name} was read`);
-    for (const { v, t } of taken) await stateReading(work, read.fillId, input, v, t);
-    const sheet = judgeSheet(taken.map(({ t }) => t.waterPct));
-    return { name: read.Name, ...sheet, doubts: taken[0]?.t.doubts ?? [] };
+    await stateReadings(work, input, drops);
+    const sheet = judgeSheet(drops.map(({ taken }) => taken.waterPct));
+    return { name: read.Name, ...sheet, doubts: drops[0]?.taken.doubts ?? [] };
   },
   say: ({ name, sentence, doubts }) => `${name}: ${sentence}${unverified(doubts)}`,
 });

@@ -90,35 +90,33 @@ async function joinSupers(
     `batch ${batch.number}`,
     despite,
   );
-  let grams = 0;
-  for (const tag of supers) {
-    const comb = waiting.get(tag);
-    if (!comb) {
-      const vessel = await oneVessel(work.tx, "super", tag, "supers");
-      const stay = await lastStayOf(work.tx, vessel.id);
-      if (stay && stay.spun_entry === null && stay.closed_by === null)
-        refuse("in-a-batch", `Super ${tag} is in batch ${stay.batch_number} already.`, "supers");
-      refuse(
-        "not-pulled",
-        `Super ${tag} holds no honey: it was not pulled, or it is spun already.`,
-        "supers",
-      );
-    }
-    await work.state("batch_super", { batch_id: batch.id, fill_id: comb.fill_id });
-    const because = `super ${tag} is in batch ${batch.number}`;
-    await work.restOn(comb, because);
-    // All of it comes along: no weighing of it may be taken back afterwards and leave honey in the comb.
-    await work.restOnAllOf(comb.fill_id, because);
-    await work.move({
-      because,
+  const odd = supers.find((tag) => !waiting.has(tag));
+  if (odd !== undefined) {
+    const vessel = await oneVessel(work.tx, "super", odd, "supers");
+    const stay = await lastStayOf(work.tx, vessel.id);
+    if (stay && stay.spun_entry === null && stay.closed_by === null)
+      refuse("in-a-batch", `Super ${odd} is in batch ${stay.batch_number} already.`, "supers");
+    refuse("not-pulled", `Super ${odd} holds no honey: it was not pulled, or it is spun already.`, "supers");
+  }
+  const because = (comb: PulledComb) => `super ${comb.tag} is in batch ${batch.number}`;
+  await work.stateMany(
+    "batch_super",
+    joining.map((comb) => ({ batch_id: batch.id, fill_id: comb.fill_id })),
+  );
+  for (const comb of joining) await work.restOn(comb, because(comb));
+  // All of it comes along: no weighing of it may be taken back afterwards and leave honey in the comb.
+  await work.restOnAllOfMany(joining.map((comb) => ({ fillId: comb.fill_id, because: because(comb) })));
+  await work.moveMany(
+    joining.map((comb) => ({
+      because: because(comb),
       from: comb.fill_id,
       to: batch.fill_id,
       grams: comb.grams,
       kind: "join",
-      fromName: `Super ${tag}`,
-    });
-    grams += comb.grams;
-  }
+      fromName: `Super ${comb.tag}`,
+    })),
+  );
+  const grams = joining.reduce((g, comb) => g + comb.grams, 0);
   return { grams, heldNow };
 }
 

@@ -174,8 +174,11 @@ export const spunBoxes = (db: Knex, limit: number): Promise<SpunBox[]> =>
 /** The newest stay of a super in a batch. */
 export const lastStayOf = (db: Knex, vesselId: number): Promise<BatchComb | undefined> =>
   combs(db).where("v.id", vesselId).orderByRaw(newestFirst("s")).first();
-export const stayOfComb = (db: Knex, combFill: number): Promise<BatchComb | undefined> =>
-  combs(db).where("s.fill_id", combFill).first();
+/** The stays of these combs in a batch; of one that was in none there is none. */
+export const staysOfCombs = (db: Knex, combFills: readonly number[]): Promise<BatchComb[]> =>
+  combFills.length === 0
+    ? Promise.resolve([])
+    : combs(db).whereRaw("s.fill_id = any(?::bigint[])", [[...combFills]]);
 
 export const batchKnown = async (db: Knex, number: number): Promise<boolean> =>
   Boolean(await db("live_batch").where({ number }).first("id"));

@@ -6,12 +6,29 @@ import { massG } from "../../language/shown";
 import { capital, plural, spoken } from "../../language/spoken";
 import { vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { fillAt, lastFillOf } from "../../ledger/records/fills";
+import { fillsAt, lastFillsOf } from "../../ledger/records/fills";
+import type { Work } from "../../ledger/work";
 import { vesselsHolding } from "../../standing/records";
-import { oneVessel, placeOf, statingVessel } from "../../vessels/records";
+import { noSuchVessel, placesOf, statingVessel, type VesselRow, vesselsTagged } from "../../vessels/records";
 
 /** What a scale and a drip may differ by before anybody books it, g. */
 const WITHIN_G = 100;
+
+/** @throws Refusal for the first that is not there */
+async function vesselsNamed(
+  work: Work,
+  seen: readonly { readonly vessel: { readonly kind: VesselRow["kind"]; readonly tag: string } }[],
+): Promise<VesselRow[]> {
+  const tagged = new Map<VesselRow["kind"], ReadonlyMap<string, VesselRow>>();
+  for (const kind of new Set(seen.map(({ vessel }) => vessel.kind))) {
+    const tags = seen.flatMap(({ vessel }) => (vessel.kind === kind ? vessel.tag : []));
+    tagged.set(kind, await vesselsTagged(work.tx, kind, tags, work.at));
+  }
+  return seen.map(
+    ({ vessel: { kind, tag } }, i) =>
+      tagged.get(kind)?.get(tag) ?? noSuchVessel(kind, tag, `seen.${i}.vessel`),
+  );
+}
 
 export const takeStock = defineCommand({
   name: "take-stock",
@@ -41,18 +58,28 @@ export const takeStock = defineCommand({
     const differences: { name: string; grams: number }[] = [];
     const rows: Record<string, unknown>[] = [];
     const because = `stock was taken at ${input.place}`;
-    for (const [i, { vessel: v, grossKg }] of input.seen.entries()) {
+    const vessels = await vesselsNamed(work, input.seen);
+    const ids = vessels.map((v) => v.id);
+    const last = await lastFillsOf(work.tx, ids);
+    const held = await fillsAt(
+      work.tx,
+      [...last.values()].map((fill) => fill.id),
+      work.at,
+    );
+    const places = await placesOf(work.tx, ids, work.at);
+    const here = ({ id }: VesselRow) => (places.get(id) ?? "").toLowerCase() === input.place.toLowerCase();
+    await work.stateMany(
+      "vessel_place",
+      vessels.filter((v) => !here(v)).map(({ id }) => ({ vessel_id: id, place: input.place })),
+    );
+    for (const [i, { grossKg }] of input.seen.entries()) {
       const at = `seen.${i}`;
-      const vessel = await oneVessel(work.tx, v.kind, v.tag, `${at}.vessel`, work.at);
-      const name = `${v.kind} ${vessel.tag}`;
-      const last = await lastFillOf(work.tx, vessel.id);
-      const booked = last ? (await fillAt(work.tx, last.id, work.at)).grams : 0;
-      const stood = await placeOf(work.tx, vessel.id, work.at);
+      const vessel = vessels[i] as VesselRow;
+      const name = `${vessel.kind} ${vessel.tag}`;
+      const fill = last.get(vessel.id);
+      const booked = (fill && held.get(fill.id)?.grams) ?? 0;
       await work.restOn(statingVessel(vessel), because);
-      if ((stood ?? "").toLowerCase() !== input.place.toLowerCase()) {
-        await work.state("vessel_place", { vessel_id: vessel.id, place: input.place });
-        if (stood !== null) moved.push(name);
-      }
+      if (places.has(vessel.id) && !here(vessel)) moved.push(name);
       let found: number | null = null;
       if (grossKg !== undefined) {
         if (vessel.weighable === false)
@@ -66,7 +93,7 @@ export const takeStock = defineCommand({
           );
         const difference = found - booked;
         if (Math.abs(difference) > WITHIN_G) {
-          if (!last || booked === 0)
+          if (!fill || booked === 0)
             refuse(
               "empty-by-the-book",
               `${capital(name)} is empty by the book: fill it or receive what is in it, then weigh it.`,
@@ -74,10 +101,10 @@ export const takeStock = defineCommand({
             );
           differences.push({ name, grams: difference });
           // By its weight: all that ever went in and out of it counts.
-          await work.restOnAllOf(last.id, because);
+          await work.restOnAllOf(fill.id, because);
           if (difference < 0)
             await work.lose({
-              from: last.id,
+              from: fill.id,
               fromName: capital(name),
               grams: -difference,
               cause: "missing at stock-take",
@@ -88,7 +115,7 @@ export const takeStock = defineCommand({
             const gain = await work.openFill({ kind: "gain", name: `gain at stock-take, ${name}` });
             await work.move({
               from: gain,
-              to: last.id,
+              to: fill.id,
               grams: difference,
               kind: "gain",
               fromName: "The gain",

@@ -45,7 +45,7 @@ export const weighEmpty = defineCommand({
       refuse("which", "Name one: the super, pail, drum, tank, tub or bin that was weighed.", kind ?? "super");
     const vessel = await oneVessel(work.tx, kind, named[0].tag, kind, work.at);
     const because = `${kind} ${vessel.tag} was weighed empty`;
-    if (kind === "super") await emptied(work, vessel, because, kind);
+    if (kind === "super") await emptied(work, [{ vessel, because, field: kind }]);
     else await mustHoldNothing(work, vessel, because);
     const grams = gramsFromKg(input.kg);
     await work.restOn(vessel, because);

@@ -1,4 +1,4 @@
-import { holdAtThePull, type PulledNow } from "../../hold/at-the-pull";
+import { holdAtThePull } from "../../hold/at-the-pull";
 import { mustBeUsable } from "../../hold/gate";
 import { heldBoxes } from "../../hold/records";
 import { dayIn, momentOf, writtenDay } from "../../language/clock";
@@ -6,12 +6,11 @@ import { refuse } from "../../language/errors";
 import { massG } from "../../language/shown";
 import { capital, plural } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import type { Work } from "../../ledger/work";
-import { corrected, meantBy, stateReading } from "../../readings/samples";
+import { stateReadings } from "../../readings/samples";
 import { emptied } from "../../vessels/emptied";
-import { maybeColony, nameOfYard, oneYard, statingVessel } from "../../vessels/records";
+import { coloniesTagged, noSuchColony, oneYard, statingVessel } from "../../vessels/records";
 import { pullInput } from "../pull/input";
-import { lookAt } from "../pull/look";
+import { type Looked, lookAt } from "../pull/look";
 
 export const pullSupers = defineCommand({
   name: "pull-supers",
@@ -37,52 +36,68 @@ export const pullSupers = defineCommand({
       );
     // A day without a time is booked at noon; the day it is now, or a time that was given, stays as it is.
     if (input.date && day !== date) work.happenedAt(momentOf(date, work.house.zone, work.now));
-    const yardName = input.yard ?? (await yardOfColony(work, input.supers[0]?.colony ?? ""));
-    const yard = await oneYard(work.tx, yardName);
-    const looked = await lookAt(work, input, yard, date);
-    const pullId = await work.state("pull", { yard_id: yard.id, date });
-    const shown = { instrument: input.instrument, tempC: input.sampleC };
-    const instrument = input.supers.some((s) => s.sample !== undefined) ? await meantBy(work, shown) : null;
+    const colonies = await coloniesTagged(
+      work.tx,
+      input.supers.map((p) => p.colony),
+    );
+    const yard = await oneYard(work.tx, input.yard ?? yardOf(colonies, input.supers[0]?.colony ?? ""));
+    const looked = await lookAt(work, input, { yard, colonies, date });
+    const at = (row: { readonly i: number }, name: string) => `supers.${row.i}.${name}`;
+    const rows = looked.map((row, i) => ({ ...row, i }));
+    const [taken, left] = [rows.filter((r) => r.pulled.take), rows.filter((r) => !r.pulled.take)];
     const boxes = await heldBoxes(work.tx, work.house.zone, work.at);
-    const combs: PulledNow[] = [];
-    let grams = 0;
-    for (const [i, { pulled, vessel, colony, honey, ripeness }] of looked.entries()) {
-      const at = (name: string) => `supers.${i}.${name}`;
-      if (!pulled.take) {
-        await work.state("left_super", {
-          pull_id: pullId,
-          vessel_id: vessel.id,
-          colony_id: colony.id,
-          capped_pct: pulled.cappedPct,
-          verdict: ripeness.verdict,
-          why: ripeness.sentence,
-        });
-        await work.restOn([vessel, colony], `super ${pulled.tag} was looked at`);
-        continue;
-      }
+    for (const row of taken) {
+      const { pulled, vessel, colony, ripeness } = row;
       if (ripeness.verdict === "do-not-take" && !pulled.despite)
         refuse(
           "do-not-take",
           `Super ${pulled.tag}: ${ripeness.sentence.charAt(0).toLowerCase()}${ripeness.sentence.slice(1)} Leave it, or say why it is taken all the same.`,
-          at("take"),
+          at(row, "take"),
         );
-      mustBeUsable(boxes.get(vessel.id), colony.id, pulled.tag, at("tag"));
-      await emptied(work, vessel, `super ${vessel.tag} was pulled again`, at("tag"));
-      const fillId = await work.openFill({
+      mustBeUsable(boxes.get(vessel.id), colony.id, pulled.tag, at(row, "tag"));
+    }
+    const again = ({ tag }: { readonly tag: string }) => `super ${tag} was pulled again`;
+    const off = ({ pulled, colony }: Looked) => `super ${pulled.tag} was pulled off colony ${colony.tag}`;
+    await emptied(
+      work,
+      taken.map((row) => ({ vessel: row.vessel, because: again(row.vessel), field: at(row, "tag") })),
+    );
+    const pullId = await work.state("pull", { yard_id: yard.id, date });
+    await work.stateMany(
+      "left_super",
+      left.map(({ pulled, vessel, colony, ripeness }) => ({
+        pull_id: pullId,
+        vessel_id: vessel.id,
+        colony_id: colony.id,
+        capped_pct: pulled.cappedPct,
+        verdict: ripeness.verdict,
+        why: ripeness.sentence,
+      })),
+    );
+    for (const { pulled, vessel, colony } of left)
+      await work.restOn([vessel, colony], `super ${pulled.tag} was looked at`);
+    const fills = await work.openFills(
+      taken.map(({ pulled, vessel, colony }) => ({
         kind: "comb",
         name: `super ${pulled.tag}`,
-        vessel: { id: vessel.id, because: `super ${pulled.tag} was pulled again` },
+        vessel: { id: vessel.id, because: again(vessel) },
         colonyId: colony.id,
-      });
-      await work.move({
-        from: colony.fillId,
-        to: fillId,
-        grams: honey,
+      })),
+    );
+    const combs = taken.map((row, i) => ({ ...row, fillId: fills[i] as number }));
+    await work.moveMany(
+      combs.map((comb) => ({
+        from: comb.colony.fillId,
+        to: comb.fillId,
+        grams: comb.honey,
         kind: "pull",
-        fromName: `Colony ${colony.tag}`,
-        because: `super ${pulled.tag} was pulled off colony ${colony.tag}`,
-      });
-      await work.state("pull_super", {
+        fromName: `Colony ${comb.colony.tag}`,
+        because: off(comb),
+      })),
+    );
+    await work.stateMany(
+      "pull_super",
+      combs.map(({ fillId, pulled, vessel, colony, honey, ripeness }) => ({
         pull_id: pullId,
         fill_id: fillId,
         vessel_id: vessel.id,
@@ -100,35 +115,33 @@ export const pullSupers = defineCommand({
         school: ripeness.school,
         verdict: ripeness.verdict,
         despite: pulled.despite,
-      });
-      await work.restOn(
-        [...statingVessel(vessel), colony],
-        `super ${pulled.tag} was pulled off colony ${colony.tag}`,
-      );
-      if (pulled.sample !== undefined)
-        await stateReading(
-          work,
-          fillId,
-          shown,
-          pulled.sample,
-          corrected(instrument, shown, pulled.sample, work.at),
-        );
-      combs.push({
+      })),
+    );
+    for (const comb of combs) await work.restOn([...statingVessel(comb.vessel), comb.colony], off(comb));
+    await stateReadings(
+      work,
+      { instrument: input.instrument, tempC: input.sampleC },
+      combs.flatMap(({ fillId, pulled, sample }) =>
+        sample && pulled.sample !== undefined ? { fillId, value: pulled.sample, taken: sample } : [],
+      ),
+    );
+    const held = await holdAtThePull(work, {
+      yard: yard.name,
+      country: yard.country,
+      date,
+      combs: combs.map(({ fillId, pulled }) => ({
         tag: pulled.tag,
         fillId,
         flags: pulled.flags,
         waitingUntil: pulled.waitingUntil ?? null,
-      });
-      grams += honey;
-    }
-    const held = await holdAtThePull(work, { yard: yard.name, country: yard.country, date, combs });
+      })),
+    });
     await work.restOn(yard, `supers were pulled in ${yard.name}`);
-    const taken = looked.filter((l) => l.pulled.take);
     return {
       yard: yard.name,
       date,
       supers: taken.map((l) => l.pulled.tag),
-      left: looked.filter((l) => !l.pulled.take).map((l) => l.pulled.tag),
+      left: left.map((l) => l.pulled.tag),
       verdicts: looked.map((l) => ({
         super: l.pulled.tag,
         verdict: l.ripeness.verdict,
@@ -136,7 +149,7 @@ export const pullSupers = defineCommand({
       })),
       held,
       estimated: taken.filter((l) => l.pulled.grossKg === undefined).length,
-      grams,
+      grams: combs.reduce((g, comb) => g + comb.honey, 0),
     };
   },
   say: ({ yard, supers, left, estimated, grams, held }) => {
@@ -150,13 +163,6 @@ export const pullSupers = defineCommand({
   grams: ({ grams }) => grams,
 });
 
-async function yardOfColony(work: Work, colonyTag: string): Promise<string> {
-  const colony = await maybeColony(work.tx, colonyTag);
-  if (!colony)
-    refuse(
-      "unknown-tag",
-      `There is no colony ${colonyTag}. Set it up in the Yard bay first.`,
-      "supers.0.colony",
-    );
-  return nameOfYard(work.tx, colony.yard_id);
-}
+/** Where the yard is not said, the first colony tells it. */
+const yardOf = (colonies: ReadonlyMap<string, { readonly yard: string }>, tag: string): string =>
+  (colonies.get(tag) ?? noSuchColony(tag, "supers.0.colony")).yard;

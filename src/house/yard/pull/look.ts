@@ -5,24 +5,24 @@ import { gramsFromKg } from "@/core/units";
 import { honeyInSuper, type PastFrames, type SuperDepth } from "@/core/yields";
 import { refuse } from "../../language/errors";
 import { asWritten, massG } from "../../language/shown";
-import { fillOfColony } from "../../ledger/records/fills";
+import { fillsOfColonies } from "../../ledger/records/fills";
 import { rulesOf } from "../../ledger/records/house";
 import type { Work } from "../../ledger/work";
-import { corrected, meantBy } from "../../readings/samples";
+import { corrected, meantBy, type Taken } from "../../readings/samples";
 import { framesOf } from "../../vessels/frames";
-import { type ColonyRow, oneColony, oneVessel, type VesselRow, type YardRow } from "../../vessels/records";
+import {
+  type ColonyRow,
+  noSuchColony,
+  noSuchVessel,
+  type VesselRow,
+  vesselsTagged,
+  type YardRow,
+} from "../../vessels/records";
 import { pastFrames } from "../records/yields";
 import type { PulledSuper, PullInput } from "./input";
 
 /** More honey than the fullest deep super of twelve frames of about 5.4 kg could carry (common practice). */
 const MOST_HONEY_G = 65_000;
-
-async function colonyIn(work: Work, tagged: string, yard: YardRow, field: string) {
-  const colony = await oneColony(work.tx, tagged, field);
-  if (colony.yard_id !== yard.id)
-    refuse("wrong-yard", `Colony ${tagged} does not stand in ${yard.name}.`, field);
-  return { ...colony, fillId: await fillOfColony(work.tx, colony.id) };
-}
 
 /** The honey a weight means for this super, g. */
 export function honeyByWeight(
@@ -52,6 +52,8 @@ export interface Looked {
   readonly colony: ColonyRow & { fillId: number };
   readonly honey: number;
   readonly ripeness: Ripeness;
+  /** Its sample, corrected; null where none was taken. */
+  readonly sample: Taken | null;
 }
 
 function mustMakeSense(pulled: PulledSuper, vessel: VesselRow, at: (name: string) => string): void {
@@ -66,13 +68,25 @@ function mustMakeSense(pulled: PulledSuper, vessel: VesselRow, at: (name: string
     refuse("no-end", "Until when does the waiting period run?", at("waitingUntil"));
 }
 
-/** Finds what each row speaks of, works out its honey, and judges the pull as a whole. */
+/**
+ * Finds what each row speaks of, works out its honey, and judges the pull as a whole.
+ * @param from the colonies the rows name, by tag, as far as there are such
+ */
 export async function lookAt(
   work: Work,
   input: Pick<PullInput, "supers" | "school" | "instrument" | "sampleC">,
-  yard: YardRow,
-  date: string,
+  { yard, colonies: from, date }: { yard: YardRow; colonies: ReadonlyMap<string, ColonyRow>; date: string },
 ): Promise<Looked[]> {
+  const vessels = await vesselsTagged(
+    work.tx,
+    "super",
+    input.supers.map((s) => s.tag),
+    work.at,
+  );
+  const fills = await fillsOfColonies(
+    work.tx,
+    [...from.values()].map((c) => c.id),
+  );
   const guesses: PastFrames = input.supers.some((s) => s.grossKg === undefined)
     ? await pastFrames(work.tx)
     : {};
@@ -83,17 +97,19 @@ export async function lookAt(
     vessel: VesselRow;
     colony: ColonyRow & { fillId: number };
     honey: number;
+    sample: Taken | null;
     look: SuperLook;
   }[] = [];
   const seen = new Set<string>();
-  const colonies = new Map<string, Awaited<ReturnType<typeof colonyIn>>>();
   for (const [i, pulled] of input.supers.entries()) {
     const at = (name: string) => `supers.${i}.${name}`;
     if (seen.size === seen.add(pulled.tag).size)
       refuse("twice", `Super ${pulled.tag} is in this pull twice.`, at("tag"));
-    const vessel = await oneVessel(work.tx, "super", pulled.tag, at("tag"), work.at);
-    const colony = colonies.get(pulled.colony) ?? (await colonyIn(work, pulled.colony, yard, at("colony")));
-    colonies.set(pulled.colony, colony);
+    const vessel = vessels.get(pulled.tag) ?? noSuchVessel("super", pulled.tag, at("tag"));
+    const known = from.get(pulled.colony) ?? noSuchColony(pulled.colony, at("colony"));
+    if (known.yard_id !== yard.id)
+      refuse("wrong-yard", `Colony ${pulled.colony} does not stand in ${yard.name}.`, at("colony"));
+    const colony = { ...known, fillId: fills.get(known.id) as number };
     mustMakeSense(pulled, vessel, at);
     const frames = framesOf(vessel);
     const honey =
@@ -118,6 +134,7 @@ export async function lookAt(
       vessel,
       colony,
       honey,
+      sample,
       look: {
         name: pulled.tag,
         massKg: honey / 1000,
@@ -138,11 +155,8 @@ export async function lookAt(
     rulesOf(work.house, input.school),
     date,
   );
-  return found.map(({ pulled, vessel, colony, honey }, i) => ({
-    pulled,
-    vessel,
-    colony,
-    honey,
+  return found.map(({ look: _, ...row }, i) => ({
+    ...row,
     ripeness: (judged.supers[i] as (typeof judged.supers)[number]).ripeness,
   }));
 }
