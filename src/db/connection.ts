@@ -82,6 +82,9 @@ function dropWhenSilent(raw: RawConnection): void {
   }) as typeof raw.query;
 }
 
+/** What is asked at once in one transaction goes out at once, and is answered in that order. */
+const AT_ONCE = { pipeline: true } as const;
+
 export function connect(url: string, { patient = false, most = 6 }: Manner = {}): Knex {
   const limits = patient
     ? ""
@@ -92,6 +95,7 @@ export function connect(url: string, { patient = false, most = 6 }: Manner = {})
       ...reach(url),
       application_name: "aumbry",
       keepAlive: true,
+      ...AT_ONCE,
       connectionTimeoutMillis: 3000,
       // The server's own limit comes first; this one is for a server that says nothing at all.
       ...(patient ? {} : { query_timeout: PATIENCE_MS + 300 }),
