@@ -1,12 +1,37 @@
-/** Packs what the browser fetches, once, as small as it goes: no server packs it anew for every tablet. */
+/**
+ * What the browser fetches, as it goes out: scripts of the first moment say so, and everything is packed once, as small
+ * as it goes; no server packs it anew for every tablet.
+ */
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { brotliCompressSync, constants, gzipSync } from "node:zlib";
 
 const PLACE = ".next/static";
-for (const entry of readdirSync(PLACE, { recursive: true, withFileTypes: true })) {
-  if (!entry.isFile() || !/\.(?:js|css|wasm|svg|json|txt)$/.test(entry.name)) continue;
-  const path = join(entry.parentPath, entry.name);
+const under = (place: string): string[] =>
+  readdirSync(place, { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile())
+    .map((entry) => join(entry.parentPath, entry.name));
+
+/**
+ * Read first, nearly all of a script runs at once: its functions are compiled beside the page's own work, while it
+ * comes in, and not one after the other when each is called (V8's explicit compile hints). What waits until it is
+ * wanted says nothing.
+ */
+const ALL_AT_ONCE = "//# allFunctionsCalledOnLoad\n";
+const namedFirst = [
+  ".next/build-manifest.json",
+  ...under(".next/server/app").filter((path) => path.endsWith("client-reference-manifest.js")),
+]
+  .map((path) => readFileSync(path, "utf8"))
+  .join("\n");
+for (const path of under(join(PLACE, "chunks"))) {
+  if (!path.endsWith(".js") || !namedFirst.includes(path.slice(".next/".length))) continue;
+  const script = readFileSync(path, "utf8");
+  if (!script.startsWith(ALL_AT_ONCE)) writeFileSync(path, ALL_AT_ONCE + script);
+}
+
+for (const path of under(PLACE)) {
+  if (!/\.(?:js|css|wasm|svg|json|txt)$/.test(path)) continue;
   const raw = readFileSync(path);
   if (raw.length < 1024) continue;
   writeFileSync(`${path}.gz`, gzipSync(raw, { level: 9 }));

@@ -9,13 +9,20 @@ const file = (): string | undefined => process.env.AUMBRY_HEADS;
 
 let writing: Promise<void> = Promise.resolve();
 let complained = false;
+/** Lines of entries that were made while the ones before were being written. */
+let waiting = "";
 
 /** Keeps a head; a full or missing disk is told once and stops nobody's work. */
 export function keepHead(head: Head): Promise<void> {
   const path = file();
   if (!path) return writing;
+  waiting += `${head.entry} ${head.hash}\n`;
   writing = writing
-    .then(() => appendFile(path, `${head.entry} ${head.hash}\n`, { mode: 0o600 }))
+    .then(() => {
+      const lines = waiting;
+      waiting = "";
+      return lines === "" ? undefined : appendFile(path, lines, { mode: 0o600 });
+    })
     .catch((fault: Error) => {
       if (!complained) console.error(`The seals' file ${path} cannot be written: ${fault.message}`);
       complained = true;
