@@ -1,6 +1,6 @@
 /**
- * What the browser fetches, as it goes out: scripts of the first moment say so, and everything is packed once, as small
- * as it goes; no server packs it anew for every tablet.
+ * What the browser fetches, as it goes out: packed once, as small as it goes, and no server packs it anew for every
+ * tablet.
  */
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
@@ -13,19 +13,12 @@ const under = (place: string): string[] =>
     .map((entry) => join(entry.parentPath, entry.name));
 
 /**
- * Read first, nearly all of a script runs at once: its functions are compiled beside the page's own work, while it
- * comes in, and not one after the other when each is called (V8's explicit compile hints). What waits until it is
- * wanted says nothing.
+ * Nearly all of a script runs as soon as it is there: its functions are compiled beside the page's own work, while it
+ * comes in, and not one after the other when each is called (V8's explicit compile hints).
  */
 const ALL_AT_ONCE = "//# allFunctionsCalledOnLoad\n";
-const namedFirst = [
-  ".next/build-manifest.json",
-  ...under(".next/server/app").filter((path) => path.endsWith("client-reference-manifest.js")),
-]
-  .map((path) => readFileSync(path, "utf8"))
-  .join("\n");
 for (const path of under(join(PLACE, "chunks"))) {
-  if (!path.endsWith(".js") || !namedFirst.includes(path.slice(".next/".length))) continue;
+  if (!path.endsWith(".js")) continue;
   const script = readFileSync(path, "utf8");
   if (!script.startsWith(ALL_AT_ONCE)) writeFileSync(path, ALL_AT_ONCE + script);
 }

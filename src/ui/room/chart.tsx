@@ -16,6 +16,7 @@ import type { AirPoint, StackAhead } from "@/house/hot-room/view";
 import { clockSaid, partsIn, weekdayOf } from "@/house/language/said-time";
 import { asRead, unitOf } from "@/house/language/shown";
 import { INK, roundTicks } from "../axis";
+import { WhenSeen } from "../when-seen";
 
 /** Whole hours at round clock times of the house, so that ticks read like a clock. */
 function hoursBetween(fromH: number, toH: number, nowMs: number, zone: string): number[] {
@@ -194,7 +195,7 @@ export default function RoomChart({
         % water. Rings: this stack's readings; crosses: other stacks'; band: 80 % of what may come.
       </p>
       {past.length > 0 && (
-        <>
+        <WhenSeen className="h-[17rem]">
           <Air
             name={`Room, ${unitOf("°C")}`}
             dataKey="tempC"
@@ -211,7 +212,7 @@ export default function RoomChart({
             axis={axis}
             clock={clock}
           />
-        </>
+        </WhenSeen>
       )}
     </div>
   );
