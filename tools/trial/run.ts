@@ -163,7 +163,7 @@ async function sendAll(all: readonly Sent[], away: () => boolean): Promise<void>
 }
 
 const database = (what: "kill" | "start") =>
-  execFileSync("./aumbry", ["database", "pg-test", what], { stdio: "ignore" });
+  execFileSync("./aumbry", ["database", what], { stdio: "ignore" });
 const until = async (what: string, ready: () => Promise<boolean>) => {
   for (let i = 0; i < 120; i++) {
     if (await ready()) return;
