@@ -52,6 +52,7 @@ async function serve(
     env: {
       ...process.env,
       DATABASE_URL: databaseUrl,
+      AUMBRY_PRACTICE_URL: asApplication(testServerUrl(PRACTICE)),
       PORT: String(port),
       HOST: "127.0.0.1",
       NODE_ENV: "production",
