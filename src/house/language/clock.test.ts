@@ -4,6 +4,7 @@ import { describe, expect, it } from "vitest";
 import {
   ageBetween,
   dayIn,
+  daysLater,
   momentOf,
   monthsLater,
   timeOfDayIn,
@@ -66,6 +67,21 @@ describe("the house's clock", () => {
       ),
       { numRuns: 3000 },
     );
+  });
+
+  it("counts days of the calendar as Luxon does, over leap days and turns of the year", () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 36_524 }),
+        fc.integer({ min: -4000, max: 4000 }),
+        (from, days) => {
+          const day = DateTime.fromISO("1990-01-01").plus({ days: from });
+          expect(daysLater(day.toISODate() as string, days)).toBe(day.plus({ days }).toISODate());
+        },
+      ),
+    );
+    expect(daysLater("2028-02-28", 1)).toBe("2028-02-29");
+    expect(() => daysLater("no day", 1)).toThrow(RangeError);
   });
 
   it("books a day's thing at its noon, and today's at this moment", () => {

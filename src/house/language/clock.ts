@@ -3,6 +3,7 @@ import { clockSaid, dayOfYearSaid, daySaid, weekdayOf, weekdaySaid } from "./sai
 
 /** Clocks change at whole minutes (the time zone database, since 1972). */
 const MINUTE_MS = 60_000;
+const DAY_MS = 86_400_000;
 const MOST_OFFSETS = 20_000;
 const offsets = new Map<string, number>();
 
@@ -32,12 +33,11 @@ export const clockIn = (zone: string, at: Date): string => clockSaid(timeOfDayIn
 export const wallTimeIn = (zone: string, at: Date): string => shownAt(zone, at).toISOString().slice(0, 16);
 export const shortDayIn = (zone: string, at: Date): string => weekdaySaid(dayIn(zone, at));
 export const writtenDay = daySaid;
+/** A calendar day has no zone: it is reckoned in plain days. @throws RangeError for no day */
 export const daysLater = (isoDay: string, days: number): string =>
-  DateTime.fromISO(isoDay).plus({ days }).toISODate() as string;
+  new Date(Date.parse(`${isoDay}T00:00Z`) + days * DAY_MS).toISOString().slice(0, 10);
 export const monthsLater = (isoDay: string, months: number): string =>
   DateTime.fromISO(isoDay).plus({ months }).toISODate() as string;
-
-const DAY_MS = 86_400_000;
 
 /** "14:20" today, "Fri 14:20" within a week, "12 Aug 14:20" otherwise. */
 export function whenIn(zone: string, at: Date, now: Date): string {

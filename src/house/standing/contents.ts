@@ -93,6 +93,16 @@ function spokenOrigins(origins: readonly Origin[]): string {
   return [told, ...others].filter((t) => t !== "").join(" and ");
 }
 
+/** The same answer for the same thing, found out once; a batch's honey stands in many vessels. */
+function kept<T, A>(find: (of: T) => A, key: (of: T) => unknown = (of) => of): (of: T) => A {
+  const known = new Map<unknown, A>();
+  return (of) => {
+    const k = key(of);
+    if (!known.has(k)) known.set(k, find(of));
+    return known.get(k) as A;
+  };
+}
+
 /** Of every vessel named, and of the batches besides, what is in it. */
 export async function contentsOf(
   db: Knex,
@@ -138,6 +148,9 @@ export async function contentsOf(
     const since = daysLater(day, -BLOOM_DAYS);
     return (seen.get(c.yard) ?? []).findLast((b) => b.date <= day && b.date >= since)?.what ?? "";
   };
+  const blooms = kept(bloomOf, (c) => c.comb_fill);
+  const combsInBatch = (fillId: number) => combsOf.get(batchOf.get(fillId)?.id ?? -1) ?? [];
+  const honeyOf = (c: BatchComb): number => Math.max(0, c.gross_g - c.empty_g);
   const bloomsOf = (origins: readonly Origin[]): BloomShare[] => {
     const shares = new Map<string, number>();
     const add = (what: string, grams: number) => shares.set(what, (shares.get(what) ?? 0) + grams);
@@ -147,31 +160,36 @@ export async function contentsOf(
         add(delivery.honey_kind, grams);
         continue;
       }
-      const combs = combsOf.get(batchOf.get(fillId)?.id ?? -1) ?? [];
-      const all = combs.reduce((g, c) => g + Math.max(0, c.gross_g - c.empty_g), 0);
+      const combs = combsInBatch(fillId);
+      const all = combs.reduce((g, c) => g + honeyOf(c), 0);
       if (all === 0) add("", grams);
-      for (const c of combs) if (all > 0) add(bloomOf(c), (grams * Math.max(0, c.gross_g - c.empty_g)) / all);
+      for (const c of combs) if (all > 0) add(blooms(c), (grams * honeyOf(c)) / all);
     }
     return [...shares].map(([what, grams]) => ({ what, grams })).sort((a, b) => b.grams - a.grams);
   };
 
-  /** Readings of the batch itself count for all of it, readings of combs for what came out of them. */
-  const boxesOfBatch = (fillId: number, massKg: number): Box[] => {
+  /**
+   * A batch as its boxes, for 1 kg of it: readings of the batch itself count for all of it, readings of combs for what
+   * came out of them.
+   */
+  const boxesOfKilogram = kept((fillId: number): Box[] => {
     const own = read.get(fillId) ?? [];
-    if (own.length > 0) return [asBox("Batch", massKg, own, house, now, { mixed: true })];
-    const combs = combsOf.get(batchOf.get(fillId)?.id ?? -1) ?? [];
+    if (own.length > 0) return [asBox("Batch", 1, own, house, now, { mixed: true })];
+    const combs = combsInBatch(fillId);
     const all = combs.reduce((g, c) => g + c.gross_g - c.empty_g, 0);
     return combs.map((c) =>
       asBox(
         `Super ${c.tag}`,
-        all > 0 ? (massKg * (c.gross_g - c.empty_g)) / all : 0,
+        all > 0 ? (c.gross_g - c.empty_g) / all : 0,
         currentOf(read.get(c.comb_fill) ?? []),
         house,
         now,
         { cappedPct: c.capped_pct },
       ),
     );
-  };
+  });
+  const boxesOfBatch = (fillId: number, massKg: number): Box[] =>
+    boxesOfKilogram(fillId).map((box) => ({ ...box, massKg: massKg * box.massKg }));
 
   const lastPour = new Map<number, number>();
   for (const m of standing(moves)) lastPour.set(m.to, Math.max(lastPour.get(m.to) ?? 0, m.at));
@@ -272,11 +290,8 @@ export async function contentsOf(
       };
     },
     batch: (fillId) => ({
-      combs: combsOf.get(batchOf.get(fillId)?.id ?? -1) ?? [],
-      water: judgeWater(
-        boxesOfBatch(fillId, massOf(combsOf.get(batchOf.get(fillId)?.id ?? -1))),
-        waterRules(house),
-      ),
+      combs: combsInBatch(fillId),
+      water: judgeWater(boxesOfBatch(fillId, massOf(combsInBatch(fillId))), waterRules(house)),
       owner: (owners.get(fillId) ?? []).filter((o) => o !== "").join(" and "),
     }),
   };
