@@ -18,7 +18,7 @@ export function TableToWorkWith(given: Given) {
   if (Working) return <Working {...given} />;
   const { name, columns, rows } = given;
   return (
-    <section aria-label={name}>
+    <section aria-label={name} className="many-rows">
       {/* As high as what will stand here, so that nothing jumps. */}
       <div className="mb-2 min-h-20" />
       <div className="overflow-x-auto">

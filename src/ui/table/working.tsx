@@ -115,7 +115,7 @@ export function WorkingTable({
   const below = isLong ? virtual.getTotalSize() - (seen.at(-1)?.end ?? 0) : 0;
 
   return (
-    <section aria-label={name}>
+    <section aria-label={name} className="many-rows">
       <TableTools
         name={name}
         columns={columns.filter((c) => c.works)}
