@@ -7,6 +7,7 @@ import canonicalize from "canonicalize";
 import type { Knex } from "knex";
 import { DateTime } from "luxon";
 import type { z } from "zod";
+import { DomainError } from "@/core/domain-error";
 import { asRefusal, fromZod, Refusal } from "../language/errors";
 import { asKept, readsOtherwise, retold } from "../language/shown";
 import { mustBeWritable } from "../language/writable";
@@ -146,8 +147,10 @@ function happenedAt(at: string | undefined, now: Date, zone: string): Date {
 
 const asJson = (value: unknown): object => JSON.parse(JSON.stringify(value ?? {})) as object;
 
+/** What the house or its core refuses has a code as well; only the database's own ends the transaction. */
 const ofTheRecords = (fault: unknown): boolean =>
-  typeof (fault as { code?: unknown } | null)?.code === "string" && !(fault instanceof Refusal);
+  typeof (fault as { code?: unknown } | null)?.code === "string" &&
+  !(fault instanceof Refusal || fault instanceof DomainError);
 
 /** Lets a command do its work, as entry `id`. */
 async function carriedOut<S extends z.ZodType, O extends object>(

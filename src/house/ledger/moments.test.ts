@@ -1,8 +1,13 @@
+import { randomUUID } from "node:crypto";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { z } from "zod";
+import { DomainError } from "@/core/domain-error";
+import { Refusal } from "../language/errors";
 import { snapshot } from "../standing/snapshot";
 import { gramsByBay } from "../standing/strip-and-tape";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { traceView } from "../trace";
+import { ANY_HAND, type CommandDefinition, execute } from "./command";
 import { houseNow } from "./records/house";
 
 let house: TestHouse;
@@ -125,6 +130,37 @@ describe("what is set up is there, whenever it was typed in", () => {
         )
       ).code,
     ).toBe("before-its-cause");
+  });
+});
+
+describe("what was not there yet is told first", () => {
+  it.each([
+    ["the core refuses", () => new DomainError("odd-figure", "That figure is odd.")],
+    ["the house refuses", () => new Refusal("odd", "That is odd.")],
+  ])("where %s something that comes of it too; where all was there, that is told", async (_, fault) => {
+    const { entry } = await house.act("add-yard", { name: "Late Field" }, ago(2));
+    const command: CommandDefinition = {
+      name: "odd-of-the-test",
+      summary: "Rest on a yard's entry and stumble",
+      input: z.strictObject({}),
+      who: ANY_HAND,
+      undo: "no",
+      run: async (work) => {
+        await work.restOn({ entry_id: entry }, "the yard was there");
+        throw fault();
+      },
+      say: () => "",
+    };
+    const enter = (hours: number) =>
+      execute(house.db, command, {
+        input: {},
+        who: "Ines",
+        device: "test",
+        key: randomUUID(),
+        ...ago(hours),
+      });
+    await expect(enter(3)).rejects.toMatchObject({ code: "before-its-cause" });
+    await expect(enter(1)).rejects.toMatchObject({ code: fault().code });
   });
 });
 
