@@ -219,7 +219,7 @@ describe("stock-take", () => {
     ];
     const asked = await house.refused("take-stock", { place: "North", seen });
     expect(asked.message).toBe(
-      "pail 1 0.50 kg less and pail 2 1.00 kg more than is booked: say why, or weigh again.",
+      "Pail 1 0.50 kg less and pail 2 1.00 kg more than is booked: say why, or weigh again.",
     );
     const { say } = await house.act("take-stock", {
       place: "North",

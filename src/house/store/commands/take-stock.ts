@@ -129,7 +129,7 @@ export const takeStock = defineCommand({
     if (differences.length > 0 && input.despite === "")
       refuse(
         "differs",
-        `${spoken(differences.map((d) => `${d.name} ${massG(Math.abs(d.grams), 2)} ${d.grams < 0 ? "less" : "more"}`))} than is booked: say why, or weigh again.`,
+        `${capital(spoken(differences.map((d) => `${d.name} ${massG(Math.abs(d.grams), 2)} ${d.grams < 0 ? "less" : "more"}`)))} than is booked: say why, or weigh again.`,
         "despite",
       );
     const unseen = (await vesselsHolding(work.tx)).filter(
