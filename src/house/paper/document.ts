@@ -1,24 +1,25 @@
 /** An empty PDF in the house's type, and how it becomes bytes. */
 import { createRequire } from "node:module";
-import PDFDocument from "pdfkit";
+import { pdfkit } from "./when-drawn";
 
 export const PT_PER_MM = 72 / 25.4;
 
 const shipped = (file: string): string => createRequire(`${process.cwd()}/`).resolve(file);
 
-export const fontFile = (weight: 400 | 700): string =>
-  shipped(
-    `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
-  );
+/** Not a packed one of the browser's: it would be unpacked anew for every letter that is set. */
+export const fontFile = (weight: 400 | 700): string => {
+  const cut = weight === 700 ? "700Bold" : "400Regular";
+  return shipped(`@expo-google-fonts/atkinson-hyperlegible-next/${cut}/AtkinsonHyperlegibleNext_${cut}.ttf`);
+};
 
-/** For letters the house's own type has not: Latin extended, Greek, Cyrillic. */
+/** For letters the house's own type has not: Greek, Cyrillic, the rarer ones of Latin. */
 export const wideFontFile = (weight: 400 | 700): string =>
   shipped(`dejavu-fonts-ttf/ttf/DejaVuSans${weight === 700 ? "-Bold" : ""}.ttf`);
 
 export type Weight = "plain" | "bold";
 
 export function newDocument(page: { width: number; height: number }, title: string, author?: string) {
-  const doc = new PDFDocument({
+  const doc = new (pdfkit())({
     autoFirstPage: false,
     size: [page.width * PT_PER_MM, page.height * PT_PER_MM],
     margin: 0,
