@@ -1,14 +1,15 @@
 /** The solver of the house's blends: HiGHS, loaded once. */
-import loadHighs from "highs";
 import { asLp, type Solver } from "@/core/blend";
 
 /** A blend nobody has found by then is told as far as it was found, s. */
 const LONGEST_S = 0.8;
 
-let loaded: ReturnType<typeof loadHighs> | null = null;
+type Highs = Awaited<ReturnType<typeof import("highs")["default"]>>;
+
+let loaded: Promise<Highs> | null = null;
 
 export async function solver(longestS = LONGEST_S): Promise<Solver> {
-  loaded ??= loadHighs();
+  loaded ??= import("highs").then((solvers) => solvers.default());
   const highs = await loaded;
   return (model) => {
     const s = solved(highs, asLp(model), longestS);
@@ -26,7 +27,7 @@ export async function solver(longestS = LONGEST_S): Promise<Solver> {
 }
 
 /** Null where the solver gave up over its own numbers: that is told as not found, never as not there. */
-function solved(highs: Awaited<ReturnType<typeof loadHighs>>, lp: string, longestS: number) {
+function solved(highs: Highs, lp: string, longestS: number) {
   try {
     return highs.solve(lp, { time_limit: longestS, output_flag: false });
   } catch {

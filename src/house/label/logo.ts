@@ -1,6 +1,6 @@
 /** A picture checked by what it is, not by what it calls itself. */
-import PDFDocument from "pdfkit";
 import { refuse } from "../language/errors";
+import { pdfkit } from "../paper/when-drawn";
 import { kindOf, sizeOf } from "../papers/content";
 
 const MOST_BYTES = 500_000;
@@ -32,7 +32,7 @@ export function pictureOf(base64: string): Picture {
     if (width * height > MOST_PIXELS)
       no(`The picture has ${width} by ${height} pixels; at most four million in all.`);
     // Whoever prints it opens it: a broken one is found now.
-    const doc = new PDFDocument({ size: [100, 100] });
+    const doc = new (pdfkit())({ size: [100, 100] });
     doc.image(bytes, 0, 0, { width: 50 });
     doc.end();
     return { kind, bytes, widthPx: width, heightPx: height };

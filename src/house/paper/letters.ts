@@ -1,7 +1,8 @@
 /** Which of the shipped fonts can print a text; a letter that none has is named, and never printed as a box. */
-import { type Font, openSync } from "fontkit";
+import type { Font } from "fontkit";
 import { refuse } from "../language/errors";
 import { fontFile, type Weight, wideFontFile } from "./document";
+import { fontkit } from "./when-drawn";
 
 /** Written from left to right, letter by letter: what the sheets can set. */
 const SETTABLE =
@@ -10,8 +11,8 @@ const SETTABLE =
 const opened: { own?: Font; wide?: Font } = {};
 const byName = new Map<string, Font>();
 const fonts = () => {
-  opened.own ??= openSync(fontFile(400)) as Font;
-  opened.wide ??= openSync(wideFontFile(400)) as Font;
+  opened.own ??= fontkit().openSync(fontFile(400)) as Font;
+  opened.wide ??= fontkit().openSync(wideFontFile(400)) as Font;
   return opened as { own: Font; wide: Font };
 };
 
@@ -38,7 +39,7 @@ export function fontObject(text: string, weight: Weight): Font {
   const known = byName.get(name);
   if (known) return known;
   const figures = weight === "bold" ? 700 : 400;
-  const font = openSync(name.endsWith("wide") ? wideFontFile(figures) : fontFile(figures)) as Font;
+  const font = fontkit().openSync(name.endsWith("wide") ? wideFontFile(figures) : fontFile(figures)) as Font;
   byName.set(name, font);
   return font;
 }

@@ -1,6 +1,5 @@
 /** Many of one thing on sheets: drawn once, and placed as often as it is wanted. */
 import { setImmediate as othersFirst } from "node:timers/promises";
-import { PDFDocument } from "@cantoo/pdf-lib";
 import type { SheetGrid } from "@/core/labels";
 import { PT_PER_MM } from "./document";
 
@@ -23,6 +22,8 @@ export async function sheetsOfOne(
   },
 ): Promise<Uint8Array> {
   const { page, grid, count, skip, height } = sheet;
+  // As large as the rest of a server: it is read when the first sheets are drawn.
+  const { PDFDocument } = await import("@cantoo/pdf-lib");
   const out = await PDFDocument.create();
   out.setTitle(sheet.title);
   out.setAuthor(sheet.author);

@@ -1,5 +1,5 @@
 /** A file by what is in it, not by what it calls itself. */
-import PDFDocument from "pdfkit";
+import { pdfkit } from "../paper/when-drawn";
 
 const PNG = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
 
@@ -24,7 +24,7 @@ export function sizeOf(bytes: Buffer, kind: "png" | "jpeg"): { width: number; he
     if (bytes.length < 33 || bytes.toString("latin1", 12, 16) !== "IHDR") return { width: 0, height: 0 };
     return { width: bytes.readUInt32BE(16), height: bytes.readUInt32BE(20) };
   }
-  const doc = new PDFDocument({ autoFirstPage: false }) as unknown as {
+  const doc = new (pdfkit())({ autoFirstPage: false }) as unknown as {
     openImage: (bytes: Buffer) => { width: number; height: number };
   };
   const { width, height } = doc.openImage(bytes);
