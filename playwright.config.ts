@@ -3,7 +3,6 @@ import { defineConfig } from "@playwright/test";
 
 export default defineConfig({
   testDir: "e2e",
-  globalSetup: "./e2e/global-setup.ts",
   fullyParallel: true,
   // One more than there are processors: some wait for a house that is away.
   workers: availableParallelism() + 1,

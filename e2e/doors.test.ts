@@ -2,7 +2,7 @@
 
 import { createServer } from "node:http";
 import type { Page } from "@playwright/test";
-import { connect } from "@/db";
+import { connect } from "@/db/connection";
 import { faultyWire } from "@/db/testing/faulty-wire";
 import { cookieOf } from "@/house/testing/door";
 import { expect, ready, type ServedHouse, test } from "./house";

@@ -183,7 +183,7 @@ const sizeOf = (page: Page, url: string): Promise<number> => {
   const known =
     sizes.get(url) ??
     page.request
-      .get(url)
+      .get(url, { maxRetries: 3 })
       .then((answer) => answer.body())
       .then((body) => {
         // Compiled beside the page's own work, as it comes in: half of what a slow tablet would be blocked.

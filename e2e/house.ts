@@ -3,7 +3,7 @@ import { type ChildProcess, spawn } from "node:child_process";
 import { randomBytes } from "node:crypto";
 import { createServer } from "node:net";
 import { test as base, type Page } from "@playwright/test";
-import { connect } from "@/db";
+import { connect } from "@/db/connection";
 import { asApplication, testServerUrl } from "@/db/testing/clone";
 import { cookieOf } from "@/house/testing/door";
 

@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { believedOf, playThrough, scenarioById, scoreOf } from "@/core/practice";
-import { connect } from "@/db";
+import { connect } from "@/db/connection";
 import { asApplication, testServerUrl } from "@/db/testing/clone";
 import { termsIn } from "@/house/glossary/find";
 import { cookieOf } from "@/house/testing/door";

@@ -2,7 +2,7 @@ import { mkdir, mkdtemp, readdir, readFile, rm, symlink, writeFile } from "node:
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
-import { connect } from "@/db";
+import { connect } from "@/db/connection";
 import { asProgram, cookieOf } from "@/house/testing/door";
 import { expect, ready, type ServedHouse, test } from "./house";
 import { wifiTo } from "./wifi";
