@@ -180,15 +180,18 @@ export async function go(page: Page, address: string): Promise<void> {
   const here =
     page.url() !== to &&
     page.url().startsWith(new URL(to).origin) &&
-    (await page.evaluate(
-      (path) => {
-        const { next } = window as unknown as { next?: { router?: { push(path: string): void } } };
-        if (document.documentElement.dataset.keys !== "on" || !next?.router) return false;
-        next.router.push(path);
-        return true;
-      },
-      to.slice(new URL(to).origin.length),
-    ));
+    (await page
+      .evaluate(
+        (path) => {
+          const { next } = window as unknown as { next?: { router?: { push(path: string): void } } };
+          if (document.documentElement.dataset.keys !== "on" || !next?.router) return false;
+          next.router.push(path);
+          return true;
+        },
+        to.slice(new URL(to).origin.length),
+      )
+      // The screen was just being opened anew, and whom it was asked of is gone.
+      .catch(() => false));
   if (here) return page.waitForURL(to);
   await page.goto(to);
   await ready(page);

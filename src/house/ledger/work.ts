@@ -76,6 +76,8 @@ export class Work {
   private readonly mustBeBefore = new Set<number>();
   /** Fills whose opening was looked at: each once. */
   private readonly openings = new Set<number>();
+  /** Fills it rests on all of: under the writers' turn nobody but itself moves anything more in them. */
+  private readonly allOf = new Set<number>();
   /** Every row this entry added, as the database keeps it: what its seal is made over. */
   readonly added: Record<string, Row[]> = {};
 
@@ -112,6 +114,7 @@ export class Work {
     // Since when a thing is there must be before the new moment too.
     this.restsOn.clear();
     this.openings.clear();
+    this.allOf.clear();
   }
 
   /**
@@ -191,14 +194,13 @@ export class Work {
 
   /** States what this entry rests on, once, when all of it is known. */
   async finish(): Promise<void> {
-    await this.mustFollowItsCauses();
-    if (this.because.size === 0) return;
     const rows = [...this.because].map(([on_entry, because]) => ({
       entry_id: this.entryId,
       on_entry,
       because,
     }));
-    await this.add("rests_on", rows);
+    // Asked and stated at once: what is refused is taken back with all else.
+    await Promise.all([this.mustFollowItsCauses(), rows.length > 0 ? this.add("rests_on", rows) : null]);
   }
 
   private remember(table: string, rows: readonly Row[]): void {
@@ -223,11 +225,15 @@ export class Work {
   async restOnAllOfMany(
     fills: readonly { readonly fillId: number; readonly because: string }[],
   ): Promise<void> {
+    const news = fills.filter((f) => !this.allOf.has(f.fillId));
     const touched = await everTouched(
       this.tx,
-      fills.map((f) => f.fillId),
+      news.map((f) => f.fillId),
     );
-    for (const { fillId, because } of fills) await this.restOn(touched.get(fillId) ?? [], because);
+    for (const { fillId, because } of news) {
+      await this.restOn(touched.get(fillId) ?? [], because);
+      this.allOf.add(fillId);
+    }
   }
 
   /** States a fact and returns its id. */

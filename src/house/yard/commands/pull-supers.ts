@@ -36,16 +36,16 @@ export const pullSupers = defineCommand({
       );
     // A day without a time is booked at noon; the day it is now, or a time that was given, stays as it is.
     if (input.date && day !== date) work.happenedAt(momentOf(date, work.house.zone, work.now));
-    const colonies = await coloniesTagged(
-      work.tx,
-      input.supers.map((p) => p.colony),
-    );
+    const tags = input.supers.map((p) => p.colony);
+    const [colonies, boxes] = await Promise.all([
+      coloniesTagged(work.tx, tags),
+      heldBoxes(work.tx, work.house.zone, work.at),
+    ]);
     const yard = await oneYard(work.tx, input.yard ?? yardOf(colonies, input.supers[0]?.colony ?? ""));
     const looked = await lookAt(work, input, { yard, colonies, date });
     const at = (row: { readonly i: number }, name: string) => `supers.${row.i}.${name}`;
     const rows = looked.map((row, i) => ({ ...row, i }));
     const [taken, left] = [rows.filter((r) => r.pulled.take), rows.filter((r) => !r.pulled.take)];
-    const boxes = await heldBoxes(work.tx, work.house.zone, work.at);
     for (const row of taken) {
       const { pulled, vessel, colony, ripeness } = row;
       if (ripeness.verdict === "do-not-take" && !pulled.despite)

@@ -77,16 +77,14 @@ export async function lookAt(
   input: Pick<PullInput, "supers" | "school" | "instrument" | "sampleC">,
   { yard, colonies: from, date }: { yard: YardRow; colonies: ReadonlyMap<string, ColonyRow>; date: string },
 ): Promise<Looked[]> {
-  const vessels = await vesselsTagged(
-    work.tx,
-    "super",
-    input.supers.map((s) => s.tag),
-    work.at,
-  );
-  const fills = await fillsOfColonies(
-    work.tx,
-    [...from.values()].map((c) => c.id),
-  );
+  const tags = input.supers.map((s) => s.tag);
+  const [vessels, fills] = await Promise.all([
+    vesselsTagged(work.tx, "super", tags, work.at),
+    fillsOfColonies(
+      work.tx,
+      [...from.values()].map((c) => c.id),
+    ),
+  ]);
   const guesses: PastFrames = input.supers.some((s) => s.grossKg === undefined)
     ? await pastFrames(work.tx)
     : {};
