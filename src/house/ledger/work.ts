@@ -7,7 +7,15 @@ import { massG, retold } from "../language/shown";
 import type { Actor } from "../people/records";
 import { HONEY_VESSELS } from "./kinds";
 import type { Stated } from "./records/entries";
-import { everTouched, type FillKind, fillsAt, gramsIn, lastFillsOf, openingsOf } from "./records/fills";
+import {
+  everTouched,
+  type FillKind,
+  fillsAt,
+  gramsIn,
+  type HeldFill,
+  lastFillsOf,
+  openingsOf,
+} from "./records/fills";
 import type { House } from "./records/house";
 import type { Row } from "./seal";
 
@@ -78,6 +86,8 @@ export class Work {
   private readonly openings = new Set<number>();
   /** Fills it rests on all of: under the writers' turn nobody but itself moves anything more in them. */
   private readonly allOf = new Set<number>();
+  /** The newest fill of vessels that were asked for it, as this entry found them; none where there was none. */
+  private readonly lastFills = new Map<number, HeldFill | undefined>();
   /** Every row this entry added, as the database keeps it: what its seal is made over. */
   readonly added: Record<string, Row[]> = {};
 
@@ -236,6 +246,14 @@ export class Work {
     }
   }
 
+  /** The newest fill of each of these vessels, with what it held when this entry first asked. */
+  async lastFillsOf(vesselIds: readonly number[]): Promise<ReadonlyMap<number, HeldFill | undefined>> {
+    const news = vesselIds.filter((id) => !this.lastFills.has(id));
+    const found = await lastFillsOf(this.tx, news);
+    for (const id of news) this.lastFills.set(id, found.get(id));
+    return this.lastFills;
+  }
+
   /** States a fact and returns its id. */
   async state(table: string, row: Record<string, unknown>): Promise<number> {
     const [made] = await this.add(table, [{ ...row, entry_id: this.entryId }]);
@@ -263,10 +281,7 @@ export class Work {
   /** The same of many, each of a vessel of its own; ids in the same order. */
   async openFills(fills: readonly NewFill[]): Promise<number[]> {
     const vessels = fills.flatMap(({ vessel }) => vessel ?? []);
-    const before = await lastFillsOf(
-      this.tx,
-      vessels.map((v) => v.id),
-    );
+    const before = await this.lastFillsOf(vessels.map((v) => v.id));
     await this.restOnAllOfMany(
       vessels.flatMap(({ id, because }) => {
         const last = before.get(id);
@@ -284,6 +299,7 @@ export class Work {
         cause: cause ?? null,
       })),
     );
+    for (const { id } of vessels) this.lastFills.delete(id);
     // Its own entry opened it: there is nothing before it to rest on.
     for (const id of ids) this.openings.add(id);
     return ids;

@@ -1,7 +1,6 @@
 import { dayIn, writtenDay } from "../language/clock";
 import { refuse } from "../language/errors";
 import { massG } from "../language/shown";
-import { lastFillsOf } from "../ledger/records/fills";
 import type { Work } from "../ledger/work";
 import { staysOfCombs } from "../spin/records/batches";
 import type { VesselRow } from "./records";
@@ -18,10 +17,7 @@ export interface Emptied {
  * @throws Refusal for the first that cannot be
  */
 export async function emptied(work: Work, supers: readonly Emptied[]): Promise<void> {
-  const last = await lastFillsOf(
-    work.tx,
-    supers.map((s) => s.vessel.id),
-  );
+  const last = await work.lastFillsOf(supers.map((s) => s.vessel.id));
   const used = supers.flatMap((s) => {
     const fill = last.get(s.vessel.id);
     return fill ? { ...s, fill } : [];

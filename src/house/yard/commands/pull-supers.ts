@@ -8,9 +8,9 @@ import { capital, plural } from "../../language/spoken";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { stateReadings } from "../../readings/samples";
 import { emptied } from "../../vessels/emptied";
-import { coloniesTagged, noSuchColony, oneYard, statingVessel } from "../../vessels/records";
+import { statingVessel } from "../../vessels/records";
 import { pullInput } from "../pull/input";
-import { type Looked, lookAt } from "../pull/look";
+import { type Looked, lookAt, namedIn } from "../pull/look";
 
 export const pullSupers = defineCommand({
   name: "pull-supers",
@@ -36,13 +36,12 @@ export const pullSupers = defineCommand({
       );
     // A day without a time is booked at noon; the day it is now, or a time that was given, stays as it is.
     if (input.date && day !== date) work.happenedAt(momentOf(date, work.house.zone, work.now));
-    const tags = input.supers.map((p) => p.colony);
-    const [colonies, boxes] = await Promise.all([
-      coloniesTagged(work.tx, tags),
+    const [named, boxes] = await Promise.all([
+      namedIn(work, input),
       heldBoxes(work.tx, work.house.zone, work.at),
     ]);
-    const yard = await oneYard(work.tx, input.yard ?? yardOf(colonies, input.supers[0]?.colony ?? ""));
-    const looked = await lookAt(work, input, { yard, colonies, date });
+    const { yard } = named;
+    const looked = await lookAt(work, input, named, date);
     const at = (row: { readonly i: number }, name: string) => `supers.${row.i}.${name}`;
     const rows = looked.map((row, i) => ({ ...row, i }));
     const [taken, left] = [rows.filter((r) => r.pulled.take), rows.filter((r) => !r.pulled.take)];
@@ -162,7 +161,3 @@ export const pullSupers = defineCommand({
   },
   grams: ({ grams }) => grams,
 });
-
-/** Where the yard is not said, the first colony tells it. */
-const yardOf = (colonies: ReadonlyMap<string, { readonly yard: string }>, tag: string): string =>
-  (colonies.get(tag) ?? noSuchColony(tag, "supers.0.colony")).yard;

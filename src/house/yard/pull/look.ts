@@ -12,8 +12,10 @@ import { corrected, meantBy, type Taken } from "../../readings/samples";
 import { framesOf } from "../../vessels/frames";
 import {
   type ColonyRow,
+  coloniesTagged,
   noSuchColony,
   noSuchVessel,
+  oneYard,
   type VesselRow,
   vesselsTagged,
   type YardRow,
@@ -68,23 +70,50 @@ function mustMakeSense(pulled: PulledSuper, vessel: VesselRow, at: (name: string
     refuse("no-end", "Until when does the waiting period run?", at("waitingUntil"));
 }
 
-/**
- * Finds what each row speaks of, works out its honey, and judges the pull as a whole.
- * @param from the colonies the rows name, by tag, as far as there are such
- */
+/** What a pull names, as far as it is there. */
+interface Named {
+  readonly yard: YardRow;
+  /** By their tags. */
+  readonly colonies: ReadonlyMap<string, ColonyRow>;
+  readonly vessels: ReadonlyMap<string, VesselRow>;
+  /** What a colony gives its honey from, by the colony. */
+  readonly fills: ReadonlyMap<number, number>;
+}
+
+/** Asked together as far as it does not hang on each other. @throws Refusal for a yard there is not */
+export async function namedIn(work: Work, { supers, yard: said }: PullInput): Promise<Named> {
+  const [colonies, vessels] = await Promise.all([
+    coloniesTagged(
+      work.tx,
+      supers.map((s) => s.colony),
+    ),
+    vesselsTagged(
+      work.tx,
+      "super",
+      supers.map((s) => s.tag),
+      work.at,
+    ),
+  ]);
+  const first = supers[0]?.colony ?? "";
+  // Where the yard is not said, the first colony tells it.
+  const name = said ?? (colonies.get(first) ?? noSuchColony(first, "supers.0.colony")).yard;
+  const [yard, fills] = await Promise.all([
+    oneYard(work.tx, name),
+    fillsOfColonies(
+      work.tx,
+      [...colonies.values()].map((c) => c.id),
+    ),
+  ]);
+  return { yard, colonies, vessels, fills };
+}
+
+/** Finds what each row speaks of, works out its honey, and judges the pull as a whole. */
 export async function lookAt(
   work: Work,
   input: Pick<PullInput, "supers" | "school" | "instrument" | "sampleC">,
-  { yard, colonies: from, date }: { yard: YardRow; colonies: ReadonlyMap<string, ColonyRow>; date: string },
+  { yard, colonies: from, vessels, fills }: Named,
+  date: string,
 ): Promise<Looked[]> {
-  const tags = input.supers.map((s) => s.tag);
-  const [vessels, fills] = await Promise.all([
-    vesselsTagged(work.tx, "super", tags, work.at),
-    fillsOfColonies(
-      work.tx,
-      [...from.values()].map((c) => c.id),
-    ),
-  ]);
   const guesses: PastFrames = input.supers.some((s) => s.grossKg === undefined)
     ? await pastFrames(work.tx)
     : {};
