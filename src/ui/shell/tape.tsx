@@ -127,7 +127,7 @@ function Lines({ view, who, close }: { view: TapeView; who: ReactNode; close: Re
 /** Entries with a line for every new day. */
 export function TapeEntries({ lines }: { lines: readonly TapeLine[] }) {
   return lines.map((line, i) => (
-    <li key={line.id} className="tape-entry">
+    <li key={line.id}>
       {line.day !== lines[i - 1]?.day && (
         <p className="pt-3 font-sans text-[13px] font-bold text-ink-2">{line.day}</p>
       )}
