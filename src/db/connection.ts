@@ -89,6 +89,10 @@ export function connect(url: string, { patient = false, most = 6 }: Manner = {})
   const limits = patient
     ? ""
     : ` -c statement_timeout=${PATIENCE_MS} -c lock_timeout=${PATIENCE_MS} -c idle_in_transaction_session_timeout=60000`;
+  // Away is away: one line tells it, not a stack for every try. Whoever asked is told by the fault itself.
+  const tell = (message: unknown): void => {
+    if (!patient) console.error(`${message}`.split("\n", 1)[0]?.slice(0, 200));
+  };
   const made = knex({
     client: "pg",
     connection: {
@@ -115,12 +119,7 @@ export function connect(url: string, { patient = false, most = 6 }: Manner = {})
       },
     },
     acquireConnectionTimeout: PATIENCE_MS,
-    log: {
-      // Away is away: one line tells it, not a stack for every try. Whoever asked is told by the fault itself.
-      error: (message: unknown) => {
-        if (!patient) console.error(`${message}`.split("\n", 1)[0]?.slice(0, 200));
-      },
-    },
+    log: { warn: tell, error: tell },
   });
   for (const event of ["createFail", "acquireFail"]) made.client.pool.on(event, noteFault);
   return made;

@@ -107,3 +107,19 @@ describe("listening", () => {
     stop();
   });
 });
+
+describe("records that are not there", () => {
+  it.each([
+    [{}, 1],
+    [{ patient: true }, 0],
+  ])("are told in one line at most, without the driver's stack (%o)", async (manner, lines) => {
+    const [said, complained] = [vi.spyOn(console, "log"), vi.spyOn(console, "error")];
+    for (const spy of [said, complained]) spy.mockImplementation(() => {});
+    const nowhere = connect(house.url.replace(/\/[^/]*$/, "/aumbry_nowhere"), manner);
+    await expect(nowhere.raw("select 1")).rejects.toThrow(/does not exist/);
+    await nowhere.destroy();
+    expect(said).not.toHaveBeenCalled();
+    expect(complained.mock.calls.flat().join("\n").split("\n").filter(Boolean)).toHaveLength(lines);
+    for (const spy of [said, complained]) spy.mockRestore();
+  });
+});
