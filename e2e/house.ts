@@ -190,8 +190,8 @@ export async function go(page: Page, address: string): Promise<void> {
         },
         to.slice(new URL(to).origin.length),
       )
-      // The screen was just being opened anew, and whom it was asked of is gone.
-      .catch(() => false));
+      // The screen is just being opened anew: whom it was asked of is gone, and the new one stands first.
+      .catch(() => ready(page).then(() => false)));
   if (here) return page.waitForURL(to);
   await page.goto(to);
   await ready(page);
