@@ -94,6 +94,11 @@ function airAhead(log: readonly ClimateRow[]): { tempC: number; humidityPct: num
 const RECKONED = new Map<string, { readonly rate: DryingRate; readonly forecast: DryingForecast } | null>();
 const MOST_RECKONED = 120;
 const MINUTE_MS = 60_000;
+/**
+ * The moment from which hours ahead are reckoned, and said, in words and on the chart: honey does not dry within a
+ * minute, and what is asked for within one is reckoned once. ms since 1970.
+ */
+export const reckonedFrom = (now: Date): number => Math.floor(now.getTime() / MINUTE_MS) * MINUTE_MS;
 
 function reckoned(
   readings: readonly StackReading[],
@@ -132,8 +137,7 @@ function stackState(
   stack: { name: string; supers: readonly WaitingSuper[] },
   { log, climate, fans, places }: RoomLogs,
 ): StackState {
-  // Honey does not dry within a minute: what is asked for within one is reckoned once.
-  const nowMs = Math.floor(at.getTime() / MINUTE_MS) * MINUTE_MS;
+  const nowMs = reckonedFrom(at);
   const grams = stack.supers.reduce((g, w) => g + w.grams, 0);
   const fan = fanAt(fans, stack.name, at);
   const pulledAt = new Date(Math.min(...stack.supers.map((w) => w.at.getTime())));

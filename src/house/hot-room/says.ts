@@ -2,6 +2,7 @@
 import type { DryingForecast } from "@/core/drying";
 import { whenIn } from "../language/clock";
 import type { Snapshot } from "../standing/snapshot";
+import { reckonedFrom } from "./room";
 
 export const HOUR_MS = 3_600_000;
 export const FAN_WORDS = {
@@ -11,7 +12,7 @@ export const FAN_WORDS = {
 };
 export const pct = (x: number): string => `${x.toFixed(1)} %`;
 export const after = (s: Snapshot, hours: number): string =>
-  whenIn(s.house.zone, new Date(s.now.getTime() + hours * HOUR_MS), s.now);
+  whenIn(s.house.zone, new Date(reckonedFrom(s.now) + hours * HOUR_MS), s.now);
 
 /** "±3 h", or the hours between which it will be, when they are far apart. */
 export function hourSpread(s: Snapshot, { p10, p90 }: DryingForecast["hours"]): string {

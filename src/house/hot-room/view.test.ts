@@ -1,7 +1,9 @@
 import { createHash } from "node:crypto";
 import { afterAll, beforeEach, describe, expect, it } from "vitest";
+import { dryingForecast } from "@/core/drying";
 import { receivePost } from "../devices/posts";
 import { standInTruth } from "../devices/stand-in-truth";
+import { whenIn } from "../language/clock";
 import { decisions } from "../standing/decisions";
 import { snapshot } from "../standing/snapshot";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
@@ -188,6 +190,19 @@ describe("the hot room's screen", () => {
     expect(view.selected?.readings).toHaveLength(4);
     expect(view.air.length).toBeLessThanOrEqual(240);
     expect(view.instruments[0]).toMatchObject({ name: "R1", verified: true });
+  });
+
+  it("the chart begins at the minute the words are reckoned from: one hour is one hour in both", async () => {
+    await read(18.2, 18.1, 18.3);
+    await air(33);
+    // Late in a minute, where the two would part.
+    const now = new Date(Math.ceil(Date.now() / 60_000) * 60_000 + 59_500);
+    const { s, decision, state } = await stack(now);
+    const ahead = (await hotRoomView(house.db, s, undefined)).selected;
+    if (!ahead || !state?.forecast) throw new Error("nothing is forecast");
+    const { hours } = dryingForecast(ahead.rate, ahead.room, ahead.goal);
+    expect(hours).toEqual(state.forecast.hours);
+    expect(decision?.when).toBe(whenIn(ahead.zone, new Date(ahead.nowMs + hours.p50 * HOUR), now));
   });
 
   it("a super moved to another stack dries there; the first stack's draught stays its own", async () => {

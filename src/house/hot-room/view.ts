@@ -10,7 +10,7 @@ import { ageBetween, whenIn } from "../language/clock";
 import { massFigureG } from "../language/shown";
 import type { Tone } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
-import { type RoomState, roomAheadOf, type StackState } from "./room";
+import { type RoomState, reckonedFrom, roomAheadOf, type StackState } from "./room";
 import { waterRules } from "./waiting";
 
 const HOUR_MS = 3_600_000;
@@ -137,7 +137,7 @@ function stackView(s: Snapshot, x: StackState): StackView {
 function aheadOf(s: Snapshot, x: StackState): StackAhead | null {
   const room = roomAheadOf(s.room, x.fan);
   if (!x.rate || !room) return null;
-  const nowMs = s.now.getTime();
+  const nowMs = reckonedFrom(s.now);
   const hours = (at: Date) => (at.getTime() - nowMs) / HOUR_MS;
   return {
     name: x.name,
