@@ -20,18 +20,22 @@ export function SpreadBars({ bars, unit, label }: { bars: readonly SpreadBar[]; 
   );
   const at = (x: number): string => `${(100 * Math.min(most, Math.max(0, x))) / most}%`;
   return (
-    <ul aria-label={label}>
+    // Where there is no room beside them, the bars lie under what they are of: never without a length.
+    <ul aria-label={label} className="@container">
       {bars.map((b) => {
         const band = b.lo !== undefined && b.hi !== undefined && Number.isFinite(b.hi);
         return (
           <li
             key={b.name}
-            className="grid grid-cols-[minmax(90px,150px)_1fr_minmax(120px,180px)] items-center gap-3 py-1"
+            className="grid grid-cols-[1fr_auto] items-center gap-x-3 py-1 @min-[26rem]:grid-cols-[9rem_1fr_7rem] @min-[44rem]:grid-cols-[9rem_1fr_12rem]"
           >
             <span className="truncate" title={b.name}>
               {b.name}
             </span>
-            <span className="relative block h-6" aria-hidden>
+            <span
+              className="relative order-last col-span-2 block h-6 @min-[26rem]:order-none @min-[26rem]:col-span-1"
+              aria-hidden
+            >
               <span className="absolute inset-y-1 left-0 bg-mass-fill" style={{ width: at(b.value) }} />
               {band && (
                 <span

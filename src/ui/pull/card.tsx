@@ -115,40 +115,45 @@ export function PullCard({
           error={errorAt("colony")}
           onChange={(v) => change({ colony: String(v) })}
         />
-        <Field
-          spec={{
-            name: "grossKg",
-            label: "Weighs",
-            unit: "kg",
-            kind: "figure",
-            hint: "now or later",
-            span: 1,
-          }}
-          value={row.grossKg}
-          error={errorAt("grossKg")}
-          onChange={(v) => change({ grossKg: String(v) })}
-        />
-        <div className="pt-[25px]">
-          <FromDevice
-            kind="scale"
-            device={devices.scale}
-            about={() => ({ super: row.tag, cappedPct: row.cappedPct })}
-            onValue={(grossKg) => change({ grossKg })}
+        {/* What a device fills in stands beside its field, also on a phone. */}
+        <div className="flex items-start gap-3">
+          <Field
+            spec={{
+              name: "grossKg",
+              label: "Weighs",
+              unit: "kg",
+              kind: "figure",
+              hint: "now or later",
+              span: 1,
+            }}
+            value={row.grossKg}
+            error={errorAt("grossKg")}
+            onChange={(v) => change({ grossKg: String(v) })}
           />
+          <div className="pt-[25px]">
+            <FromDevice
+              kind="scale"
+              device={devices.scale}
+              about={() => ({ super: row.tag, cappedPct: row.cappedPct })}
+              onValue={(grossKg) => change({ grossKg })}
+            />
+          </div>
         </div>
-        <Field
-          spec={{ name: "sample", label: "Sample reads", kind: "figure", hint: "if you like", span: 1 }}
-          value={row.sample}
-          error={errorAt("sample")}
-          onChange={(v) => change({ sample: String(v) })}
-        />
-        <div className="pt-[25px]">
-          <FromDevice
-            kind="refractometer"
-            device={devices.refractometer}
-            about={() => ({ super: row.tag, cappedPct: row.cappedPct, sampleC: tempIn(sampleC) ?? 20 })}
-            onValue={(sample) => change({ sample })}
+        <div className="flex items-start gap-3">
+          <Field
+            spec={{ name: "sample", label: "Sample reads", kind: "figure", hint: "if you like", span: 1 }}
+            value={row.sample}
+            error={errorAt("sample")}
+            onChange={(v) => change({ sample: String(v) })}
           />
+          <div className="pt-[25px]">
+            <FromDevice
+              kind="refractometer"
+              device={devices.refractometer}
+              about={() => ({ super: row.tag, cappedPct: row.cappedPct, sampleC: tempIn(sampleC) ?? 20 })}
+              onValue={(sample) => change({ sample })}
+            />
+          </div>
         </div>
       </div>
       <div className="flex flex-wrap items-end gap-4">
