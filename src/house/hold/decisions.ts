@@ -1,7 +1,7 @@
 /** What is held, told where the honey stands. */
 import { writtenDay } from "../language/clock";
 import { massG } from "../language/shown";
-import { plural } from "../language/spoken";
+import { capital, plural } from "../language/spoken";
 import type { Decision } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";
@@ -22,7 +22,7 @@ export function holdDecisions(s: Snapshot): Decision[] {
       when: "any day",
       what: `${massG(grams)} ${holds.length > 1 ? `under ${plural(holds.length, "hold")}` : "is held"} and may not leave`,
       short: `${massG(grams, 0)} held`,
-      so: `${first.name}: ${first.why}. What releases it: ${first.until}${more.length > 0 ? `; and ${plural(more.length, "more hold")}` : ""}.`,
+      so: `${capital(first.name)}: ${first.why}. What releases it: ${first.until}${more.length > 0 ? `; and ${plural(more.length, "more hold")}` : ""}.`,
       why: {
         title: "What is held",
         because: holds.slice(0, 12).map((h) => ({
