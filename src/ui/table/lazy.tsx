@@ -1,7 +1,7 @@
 "use client";
 
 import { type ComponentType, useEffect, useState } from "react";
-import type { WorkingColumn, WorkingRow } from "./view";
+import { laidOut, type WorkingColumn, type WorkingRow } from "./view";
 
 interface Given {
   readonly name: string;
@@ -18,7 +18,7 @@ export function TableToWorkWith(given: Given) {
   if (Working) return <Working {...given} />;
   const { name, columns, rows } = given;
   return (
-    <section aria-label={name} className="many-rows">
+    <section aria-label={name} className={laidOut(rows.length)}>
       {/* As high as what will stand here, so that nothing jumps. */}
       <div className="mb-2 min-h-20" />
       <div className="overflow-x-auto">

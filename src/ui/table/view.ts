@@ -17,6 +17,10 @@ export interface WorkingRow {
   readonly values: readonly Value[];
 }
 
+const MANY = 20;
+/** Many rows are laid out when they come near, few at once: nothing that stands below a short table moves. */
+export const laidOut = (rows: number): string | undefined => (rows > MANY ? "many-rows" : undefined);
+
 /** How a table is looked at: by which column it is sorted, what is sought in it, which columns are left out. */
 export interface View {
   readonly sort: { readonly by: string; readonly down: boolean } | null;

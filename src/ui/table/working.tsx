@@ -18,7 +18,7 @@ import { ArrowDown, ArrowUp } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { keep, keptUnder } from "../kept";
 import { TableTools } from "./tools";
-import { AS_IT_COMES, fitting, type View, type WorkingColumn, type WorkingRow } from "./view";
+import { AS_IT_COMES, fitting, laidOut, type View, type WorkingColumn, type WorkingRow } from "./view";
 
 const features = tableFeatures({
   columnFilteringFeature,
@@ -115,7 +115,7 @@ export function WorkingTable({
   const below = isLong ? virtual.getTotalSize() - (seen.at(-1)?.end ?? 0) : 0;
 
   return (
-    <section aria-label={name} className="many-rows">
+    <section aria-label={name} className={laidOut(rows.length)}>
       <TableTools
         name={name}
         columns={columns.filter((c) => c.works)}
