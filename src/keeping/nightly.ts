@@ -122,6 +122,16 @@ async function writeJson(url: string, file: string): Promise<void> {
   }
 }
 
+/** When a file was last written, ms since 1970. One that another keeper has just finished is gone, and is not old. */
+const writtenMs = (file: string): Promise<number> =>
+  stat(file).then(
+    ({ mtimeMs }) => mtimeMs,
+    (fault: NodeJS.ErrnoException) => {
+      if (fault.code === "ENOENT") return Number.POSITIVE_INFINITY;
+      throw fault;
+    },
+  );
+
 /** Older ones go by age; whatever has another name is not ours. */
 async function letGo(folder: string): Promise<void> {
   const names = (await readdir(folder)).flatMap((name) => {
@@ -132,7 +142,7 @@ async function letGo(folder: string): Promise<void> {
   for (const { name, day } of names) if (drop.has(day)) await rm(join(folder, name), { force: true });
   // What a power cut left half written.
   for (const name of (await readdir(folder)).filter((n) => HALF.test(n))) {
-    const { mtimeMs } = await stat(join(folder, name));
-    if (mtimeMs < Date.now() - HALF_OLD_MS) await rm(join(folder, name), { force: true });
+    if ((await writtenMs(join(folder, name))) < Date.now() - HALF_OLD_MS)
+      await rm(join(folder, name), { force: true });
   }
 }
