@@ -243,11 +243,11 @@ test("a tangential run with both turns on a fast clock, seen on a second tablet,
   await expect(page).toHaveTitle(/Now: Four, stop, wait for standstill, turn the frames/);
   await page.clock.fastForward(minutes * 0.4 * 60_000);
   await expect(run).toContainText("stop, wait for standstill, turn back");
-  await run.getByRole("button", { name: /^Slot 2, super/ }).click();
+  await run.getByRole("button", { name: /^Slot 2 clean, super/ }).click();
   await page.reload();
   await ready(page);
   await expect(run).toContainText(/turn back|finish side one|side one/);
-  await expect(run.getByRole("button", { name: /^Slot 2, super \S+: heavy on one side/ })).toBeVisible();
+  await expect(run.getByRole("button", { name: /^Slot 2 heavy on one side: again, super/ })).toBeVisible();
   // A card still waking after the reload would take the moved clock for its own: moved until it tells.
   await expect(async () => {
     await page.clock.fastForward(minutes * 60_000);
@@ -436,7 +436,7 @@ test("the last deep frames go in among medium ones, each across two slots", asyn
   await load.getByRole("button", { name: "Arrange the load" }).click();
   await load.getByRole("button", { name: "Start this run" }).click();
   const run = page.getByRole("region", { name: /Run 4, Twenty/ });
-  await run.getByRole("button", { name: /^Slots 1 and 2, super 5: clean/ }).click();
+  await run.getByRole("button", { name: /^Slots 1 and 2 clean, super 5/ }).click();
   await run.getByRole("button", { name: "End the run early" }).click();
   await expect(page.getByRole("complementary", { name: "The tape" })).toContainText(
     "Run 4 in Twenty done: 1 to uncap again.",

@@ -81,7 +81,7 @@ export function Checklist({ list, edit = false }: { list: ChecklistView; edit?: 
               <button
                 type="button"
                 className={QUIET}
-                aria-label={`Does not apply here: ${c.what}`}
+                aria-label={`not here: ${c.what}`}
                 onClick={() => void change.submit({ kind, item: c.id })}
               >
                 not here

@@ -228,6 +228,10 @@ function Drawing({
         const full = n.name.replace(/^Lot /, "");
         const last = n.column === columns.at(-1);
         const { says, lines } = fitting(full, (last ? LAST_PX : step) - 20, n.isStart ? 0 : FIGURE_PX);
+        const figure = massFigureG(n.grams, n.grams < 950 ? 2 : crowded ? 0 : 1);
+        // Read out, and called by voice, as it is seen; a name that was cut is said whole after it.
+        const whole = full.endsWith(says);
+        const called = `${whole ? full : says} ${figure} ${unitOf("kg")}${whole ? "" : `, ${full}`}`;
         const label = (
           <text
             x={x0 + 15}
@@ -245,13 +249,13 @@ function Drawing({
             {/* The start's own mass stands in the page's head. */}
             {!n.isStart && (
               <>
+                {" "}
                 <tspan
                   fill="var(--mass)"
                   fontWeight={700}
                   {...(lines === 2 ? { x: x0 + 15, dy: "1.15em" } : {})}
                 >
-                  {lines === 1 && " "}
-                  {massFigureG(n.grams, n.grams < 950 ? 2 : crowded ? 0 : 1)}
+                  {figure}
                 </tspan>
                 <tspan fill="var(--ink-2)" fontSize={12}>
                   {" "}
@@ -276,7 +280,7 @@ function Drawing({
               <g
                 role="button"
                 tabIndex={0}
-                aria-label={`Open ${n.name}`}
+                aria-label={`${called}: open`}
                 className="underline underline-offset-4"
                 onClick={() => open(n.opens ?? "")}
                 onKeyDown={(e) => {
@@ -288,7 +292,7 @@ function Drawing({
                 {label}
               </g>
             ) : n.href && !n.isStart ? (
-              <Link href={n.href} aria-label={full}>
+              <Link href={n.href} aria-label={called}>
                 {label}
               </Link>
             ) : (

@@ -98,11 +98,10 @@ export function RunCard({ run, nowMs }: { run: LiveRun; nowMs: number }) {
                 data-tone={mark === "clean" ? "go" : mark === "again" ? "mass" : "stop"}
                 className="min-h-12 rounded border-[1.5px] px-2 text-[14px] leading-tight"
                 style={{ borderColor: "var(--tone)", color: mark === "clean" ? "var(--ink)" : "var(--tone)" }}
-                aria-label={`${slotName(i, f.width, run.slots.length)}, super ${f.super}: ${MARK_WORD[mark]}`}
+                aria-label={`${slotName(i, f.width, run.slots.length)} ${MARK_WORD[mark]}, super ${f.super}`}
                 onClick={() => setSeen({ ...seen, marks: { ...marks, [i]: NEXT[mark] } })}
               >
-                <b>{f.width === 2 ? `${i + 1}-${((i + 1) % run.slots.length) + 1}` : i + 1}</b>{" "}
-                {mark === "clean" ? "clean" : MARK_WORD[mark]}
+                <b>{slotName(i, f.width, run.slots.length).replace(/^Slots? /, "")}</b> {MARK_WORD[mark]}
               </button>
             );
           })}

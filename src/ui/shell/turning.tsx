@@ -17,9 +17,8 @@ function Run({ run, nowMs }: { run: Turns; nowMs: number }) {
       data-tone={due ? "stop" : "go"}
       className="panel flex min-h-14 flex-wrap items-center gap-x-4 border-l-[6px]! py-2! no-underline"
       style={{ borderLeftColor: "var(--tone)" }}
-      aria-label={`${run.machine} turns`}
     >
-      <b>{run.machine}</b>
+      <b>{run.machine} turns</b>
       <span className="font-semibold" style={{ color: "var(--tone)" }}>
         {current?.what}
       </span>

@@ -43,7 +43,7 @@ export function WatchList({ rows, more }: { rows: readonly WatchRow[]; more: num
               className="do"
               data-quiet=""
               href={`/store?do=look&from=${encodeURIComponent(r.name)}`}
-              aria-label={`Look at ${r.name}`}
+              aria-label={`Look at it: ${r.name}`}
             >
               Look at it
             </Link>

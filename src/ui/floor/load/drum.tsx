@@ -35,6 +35,9 @@ function Slot({
   const drop = useDroppable({ id });
   const drag = useDraggable({ id, disabled: !frame });
   const { transform } = drag;
+  const seen = frame ? `${frame.known === "weighed" ? "" : "~"}${massFigure(frame.kg)}` : "";
+  const how = { weighed: "", hand: ", by hand", unknown: ", not weighed" } as const;
+  const said = frame ? `frame of super ${frame.super}, ${mass(frame.kg, 2)}${how[frame.known]}` : "empty";
   return (
     <button
       ref={(node) => {
@@ -45,7 +48,8 @@ function Slot({
       type="button"
       onClick={onPress}
       aria-pressed={held}
-      aria-label={`${name}: ${frame ? `frame of super ${frame.super}, ${mass(frame.kg, 2)}${frame.known === "weighed" ? "" : frame.known === "hand" ? ", by hand" : ", not weighed"}` : "empty"}`}
+      // Whoever calls it by voice says what is seen.
+      aria-label={`${name}: ${said}${said.includes(seen) ? "" : `, shown as ${seen}`}`}
       className={`absolute grid touch-none place-items-center rounded-sm border-[1.5px] border-edge font-mono leading-none aria-pressed:outline-4 aria-pressed:outline-water ${drop.isOver && !drag.isDragging ? "outline-3 outline-water" : ""}`}
       style={{
         left: `${(x / SIZE) * 100}%`,
@@ -60,7 +64,7 @@ function Slot({
         ...(drag.isDragging ? { zIndex: 20, boxShadow: "0 6px 16px #0005" } : {}),
       }}
     >
-      {frame ? `${frame.known === "weighed" ? "" : "~"}${massFigure(frame.kg)}` : ""}
+      {seen}
     </button>
   );
 }
