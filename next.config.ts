@@ -14,6 +14,8 @@ const config: NextConfig = {
   typescript: { ignoreBuildErrors: true },
   poweredByHeader: false,
   devIndicators: false,
+  // Nobody reads the server's maps: Node is not started with them, and they take a tenth of the build.
+  experimental: { turbopackSourceMaps: false, turbopackInputSourceMaps: false },
 };
 
 export default config;
