@@ -198,11 +198,13 @@ describe("the hot room's screen", () => {
     // Late in a minute, where the two would part.
     const now = new Date(Math.ceil(Date.now() / 60_000) * 60_000 + 59_500);
     const { s, decision, state } = await stack(now);
-    const ahead = (await hotRoomView(house.db, s, undefined)).selected;
+    const view = await hotRoomView(house.db, s, undefined);
+    const ahead = view.selected;
     if (!ahead || !state?.forecast) throw new Error("nothing is forecast");
     const { hours } = dryingForecast(ahead.rate, ahead.room, ahead.goal);
     expect(hours).toEqual(state.forecast.hours);
     expect(decision?.when).toBe(whenIn(ahead.zone, new Date(ahead.nowMs + hours.p50 * HOUR), now));
+    expect(view.stacks.map((column) => column.verdict)).toEqual([`dry to ${decision?.when}`]);
   });
 
   it("a super moved to another stack dries there; the first stack's draught stays its own", async () => {

@@ -11,6 +11,7 @@ import { massFigureG } from "../language/shown";
 import type { Tone } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
 import { type RoomState, reckonedFrom, roomAheadOf, type StackState } from "./room";
+import { after } from "./says";
 import { waterRules } from "./waiting";
 
 const HOUR_MS = 3_600_000;
@@ -101,10 +102,7 @@ function verdictOf(s: Snapshot, x: StackState): { verdict: string; tone: Tone } 
   if (f.status === "ready") return { verdict: "spin now", tone: "go" };
   if (f.status === "cannot") return { verdict: "cannot dry here", tone: "stop" };
   if (f.conflict) return { verdict: "not before beetles", tone: "stop" };
-  return {
-    verdict: `dry to ${whenIn(s.house.zone, new Date(s.now.getTime() + f.hours.p50 * HOUR_MS), s.now)}`,
-    tone: "water",
-  };
+  return { verdict: `dry to ${after(s, f.hours.p50)}`, tone: "water" };
 }
 
 function stackView(s: Snapshot, x: StackState): StackView {
