@@ -98,7 +98,9 @@ export function WaterLine({ view }: { view: BlendView }) {
     Math.floor(Math.min(16, ...bands.map((b) => b.waterPct), limitPct - 1)),
     Math.ceil(Math.max(19, ...bands.map((b) => b.waterPct), limitPct + 0.5)),
   ];
-  const x = (pct: number): number => 12 + ((pct - lo) / (hi - lo)) * (W - 24);
+  // Half of the last figure, with its unit, stands beyond the line's end.
+  const edge = 18;
+  const x = (pct: number): number => edge + ((pct - lo) / (hi - lo)) * (W - 2 * edge);
   const most = Math.max(1, ...bands.map((b) => b.kg));
   return (
     <svg
@@ -118,7 +120,7 @@ export function WaterLine({ view }: { view: BlendView }) {
           stroke="var(--mass)"
         />
       ))}
-      <line x1={12} x2={W - 12} y1={62} y2={62} stroke="var(--ink)" strokeWidth={2} />
+      <line x1={edge} x2={W - edge} y1={62} y2={62} stroke="var(--ink)" strokeWidth={2} />
       <line x1={x(limitPct)} x2={x(limitPct)} y1={10} y2={70} stroke="var(--stop)" strokeWidth={2} />
       <text
         x={x(limitPct) + (limitPct > (lo + hi) / 2 ? -6 : 6)}
