@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { unpacked } from "../language/packed";
 import { checkWhole } from "../ledger/watch";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { pullSheetView, yardView } from "../yard/view";
@@ -99,7 +100,8 @@ describe("what the bays add up", () => {
   });
 
   it("offers the pull sheet only when there is something to pull", async () => {
-    expect((await pullSheetView(house.db, await snapshot(house.db)))?.supers["41"]).toEqual({
+    const sheet = await pullSheetView(house.db, await snapshot(house.db));
+    expect(sheet && unpacked(sheet.supers)["41"]).toEqual({
       emptyKg: 5.2,
       frames: 10,
       depth: "medium",

@@ -4,6 +4,7 @@ import type { ExpectedYield, PastBatch, PastFrames, SuperDepth } from "@/core/yi
 import { type AtHand, devicesAtHand } from "../devices/view";
 import { stacksOf } from "../hot-room/stacks";
 import { dayIn, writtenDay } from "../language/clock";
+import { type Packed, packed } from "../language/packed";
 import { dayOfYearSaid } from "../language/said-time";
 import { massFigureG } from "../language/shown";
 import { rulesOf } from "../ledger/records/house";
@@ -39,7 +40,7 @@ export interface PullSheetView {
   readonly yards: readonly string[];
   /** Tags of the colonies of each yard. */
   readonly colonies: Readonly<Record<string, readonly string[]>>;
-  readonly supers: Readonly<Record<string, { emptyKg: number; frames: number; depth: SuperDepth }>>;
+  readonly supers: Packed<{ emptyKg: number; frames: number; depth: SuperDepth }>;
   /** Supers that are in the house already. */
   readonly out: readonly string[];
   readonly today: string;
@@ -101,7 +102,7 @@ export async function pullSheetView(db: Knex, s: Snapshot): Promise<PullSheetVie
     colonies: Object.fromEntries(
       places.map((y) => [y.name, hives.filter((c) => c.yard_id === y.id).map((c) => c.tag)]),
     ),
-    supers: Object.fromEntries(
+    supers: packed(
       boxes.map((v) => [
         v.tag,
         { emptyKg: v.empty_g / 1000, frames: framesOf(v), depth: (v.depth ?? "custom") as SuperDepth },

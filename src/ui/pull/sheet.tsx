@@ -1,8 +1,9 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { School } from "@/core/moisture";
 import { rangeOf } from "@/core/units";
+import { unpacked } from "@/house/language/packed";
 import { mass, massFigure } from "@/house/language/shown";
 import type { PullSheetView } from "@/house/yard/view";
 import { Field } from "../fields/field";
@@ -38,6 +39,7 @@ interface Draft {
 
 /** The pull sheet: one super in hand at a time, judged while it is looked at; those done stand below. */
 export default function PullSheet({ view }: { view: PullSheetView }) {
+  const supers = useMemo(() => unpacked(view.supers), [view.supers]);
   const [yard, setYard] = useState(view.yard);
   const [date, setDate] = useState(view.today);
   const [school, setSchool] = useState<School>(view.rules.school);
@@ -65,7 +67,7 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
   }, [yard, rows, row]);
 
   const around: Around = {
-    supers: view.supers,
+    supers,
     rules: view.rules,
     instrument: view.instruments.find((i) => i.name === instrument) ?? null,
     sampleC: tempIn(sampleC) ?? 20,
@@ -80,7 +82,7 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
     judgeRows([row], around, school).supers[0]?.ripeness;
   const taken = rows.filter((r) => r.take);
   const expected = yieldOfRows(all, around);
-  const tags = Object.keys(view.supers);
+  const tags = Object.keys(supers);
 
   const step = (by: 1 | -1) => {
     const at = tags.indexOf(bareTag(row.tag || (rows.at(-1)?.tag ?? "")));
