@@ -8,15 +8,19 @@ import { stored, vesselWord } from "../settle/settling";
 import type { Decision } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";
+import { inQuarantine } from "../store/watch";
 import { productDecisions } from "./products";
 
 const kgOf = (list: readonly { grams: number }[]): number => list.reduce((g, x) => g + x.grams, 0);
 
 export function bottleDecisions(s: Snapshot): Decision[] {
   // As the gate judges: by the upper limit of its water.
-  const ready = stored(s).filter(
+  const dry = stored(s).filter(
     (p) => (p.water.figures.upperPct ?? 99) <= s.house.limit_pct && heldBecause(p) === null,
   );
+  // What the jar plan speaks against is not counted as if it could be filled.
+  const ready = dry.filter((p) => !p.warming && !inQuarantine(p));
+  const later = dry.filter((p) => !ready.includes(p));
   const products = productDecisions(s.products, s);
   if (ready.length === 0) return products;
   const best = ready.reduce((a, b) => (a.filledAt < b.filledAt ? a : b));
@@ -41,6 +45,14 @@ export function bottleDecisions(s: Snapshot): Decision[] {
             source: "house setting; USDA grade A and B",
           },
           { what: "Vessels that count", figure: ready.map((v) => v.name).join(", ") },
+          ...(later.length > 0
+            ? [
+                {
+                  what: "Not yet: being warmed, or from outside and not looked at and read",
+                  figure: later.map((v) => v.name).join(", "),
+                },
+              ]
+            : []),
         ],
         change: "A new reading, or the limit in Set-up.",
       },

@@ -143,7 +143,7 @@ function afterShelf(orders: readonly OrderRow[], shelf: readonly Shelved[]) {
 }
 
 /** As the gate before jars will ask, and what is not done with yet. */
-function againstOf(s: Snapshot, v: Snapshot["vessels"][number]): string[] {
+export function againstOf(s: Snapshot, v: Snapshot["vessels"][number]): string[] {
   const name = capital(v.name);
   const { waterPct, upperPct } = v.water.figures;
   return [

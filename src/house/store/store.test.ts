@@ -174,12 +174,17 @@ describe("what it is of", () => {
       into: [{ vessel: "pail 1", kg: 20 }],
     });
     expect(inQuarantine((await held()).v)).toBe(true);
+    // Nor is it counted among what may go into jars, however long it stands.
+    const stoodLong = async () =>
+      decisions(await snapshot(house.db, new Date(Date.now() + 25 * 3_600_000))).map((d) => d.id);
+    expect(await stoodLong()).not.toContain("bottle-ready");
     await house.act("inspect", { vessel: "pail 1" });
     expect(inQuarantine((await held()).v)).toBe(true);
     await house.act("read-moisture", { vessel: "pail 1", value: 17.1, tempC: 20 });
     const { s, v } = await held();
     expect(inQuarantine(v)).toBe(false);
     expect(decisions(s).map((d) => d.id)).not.toContain("store-quarantine");
+    expect(await stoodLong()).toContain("bottle-ready");
   });
 
   it("a sample comes out of the vessel and is kept with its day; what was tasted says its grade", async () => {
