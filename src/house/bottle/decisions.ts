@@ -3,12 +3,12 @@
 import { heldBecause } from "../hold/now";
 import { ageBetween } from "../language/clock";
 import { massG } from "../language/shown";
-import { plural } from "../language/spoken";
+import { capital, plural } from "../language/spoken";
 import { stored, vesselWord } from "../settle/settling";
 import type { Decision } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
 import { URGENCY } from "../standing/urgency";
-import { inQuarantine } from "../store/watch";
+import { notYet } from "./not-yet";
 import { productDecisions } from "./products";
 
 const kgOf = (list: readonly { grams: number }[]): number => list.reduce((g, x) => g + x.grams, 0);
@@ -18,9 +18,11 @@ export function bottleDecisions(s: Snapshot): Decision[] {
   const dry = stored(s).filter(
     (p) => (p.water.figures.upperPct ?? 99) <= s.house.limit_pct && heldBecause(p) === null,
   );
-  // What the jar plan speaks against is not counted as if it could be filled.
-  const ready = dry.filter((p) => !p.warming && !inQuarantine(p));
-  const later = dry.filter((p) => !ready.includes(p));
+  const ready = dry.filter((p) => notYet(p) === null);
+  const later = dry.flatMap((p) => {
+    const because = notYet(p);
+    return because === null ? [] : [{ what: capital(p.name), figure: because }];
+  });
   const products = productDecisions(s.products, s);
   if (ready.length === 0) return products;
   const best = ready.reduce((a, b) => (a.filledAt < b.filledAt ? a : b));
@@ -45,16 +47,9 @@ export function bottleDecisions(s: Snapshot): Decision[] {
             source: "house setting; USDA grade A and B",
           },
           { what: "Vessels that count", figure: ready.map((v) => v.name).join(", ") },
-          ...(later.length > 0
-            ? [
-                {
-                  what: "Not yet: being warmed, or from outside and not looked at and read",
-                  figure: later.map((v) => v.name).join(", "),
-                },
-              ]
-            : []),
+          ...later.slice(0, 12),
         ],
-        change: "A new reading, or the limit in Set-up.",
+        change: "A new reading, a look at what came from outside, the warmer's end, or the limit in Set-up.",
       },
       action: { label: "Fill jars", href: `/bottle?do=lot&vessels=${encodeURIComponent(best.name)}` },
     },

@@ -64,6 +64,28 @@ describe("the gate before jars", () => {
     expect(rows).toEqual([expect.stringContaining("for the bakery"), ""]);
   });
 
+  it("what came from outside waits for a look and a reading, what is warmed for the warmer's end", async () => {
+    await house.act("receive-honey", {
+      supplier: "Holm Farm",
+      country: "Lowland",
+      waterPct: 17,
+      into: [{ vessel: "pail 1", kg: 12 }],
+    });
+    const fill = lot({ pails: [{ pail: 1, kg: 2 }] });
+    const asked = await house.refused("issue-lot", fill);
+    expect(asked.message).toContain("Pail 1 came from outside and was not looked at and read yet.");
+    expect(asked.problems[0]?.path).toBe("despite");
+    await house.act("inspect", { vessel: "pail 1" });
+    await house.act("read-moisture", { pail: 1, value: 17, tempC: 20 });
+    await house.act("issue-lot", fill);
+
+    await house.act("set-warmer", { name: "Cabinet", tempC: 35, spreadC: 2, places: 2 });
+    await house.act("warm-vessels", { vessels: ["pail 1"], warmer: "Cabinet" });
+    expect((await house.refused("issue-lot", fill)).message).toContain("Pail 1 is still being warmed.");
+    const { say } = await house.act("issue-lot", { ...fill, despite: "filled out of the cabinet" });
+    expect(say).toContain("is still being warmed: filled out of the cabinet");
+  });
+
   it("what was diverted does not bottle freely, nor does cut comb of it", async () => {
     await pailOf(41, 1, 1, { flags: ["fermented"] });
     expect((await house.refused("issue-lot", lot({ pails: [{ pail: 1 }] }))).message).toContain(

@@ -12,6 +12,7 @@ import type { Work } from "../ledger/work";
 import { ownersOf } from "../moves/owners";
 import { snapshot, type VesselState } from "../standing/snapshot";
 import { combsNamed } from "../yard/records/pulls";
+import { notYet } from "./not-yet";
 
 export interface IntoJars {
   readonly fillId: number;
@@ -102,8 +103,11 @@ export async function bottleGate(
     const diverted = combs.filter((c) => c.verdict === "divert" || c.verdict === "do-not-take");
     if (diverted.length > 0)
       against.push(`${name} holds honey that was to be diverted (super ${diverted[0]?.tag})`);
-    const held = s.vessels.find((v) => v.fillId === fillId)?.told.inspected.at(-1);
+    const vessel = s.vessels.find((v) => v.fillId === fillId);
+    const held = vessel?.told.inspected.at(-1);
     if (held?.verdict === "held") against.push(`${name} is held: ${held.found}`);
+    const waits = vessel && notYet(vessel);
+    if (waits) against.push(`${name} ${waits}`);
     const wet = againstWater(name, waterOf.get(fillId));
     if (wet) against.push(wet);
   }

@@ -3,6 +3,7 @@ import type { Knex } from "knex";
 import { z } from "zod";
 import { JAR_AIMS, type JarPlan, MOST_SIZES, planJars, type Supply, toOrder } from "@/core/bottling";
 import type { Solver } from "@/core/programme";
+import { notYet } from "../bottle/not-yet";
 import { secondsAJar } from "../bottle/records";
 import { heldBecause } from "../hold/now";
 import { dayIn, daysLater, writtenDay } from "../language/clock";
@@ -13,8 +14,7 @@ import { capital, plural, spoken } from "../language/spoken";
 import type { OrderRow } from "../out/orders";
 import { openOrders } from "../out/records";
 import { settledAt } from "../settle/settling";
-import type { Snapshot } from "../standing/snapshot";
-import { inQuarantine } from "../store/watch";
+import type { Snapshot, VesselState } from "../standing/snapshot";
 import { type MaterialRow, materials } from "./records";
 
 export const JAR_PLAN_ASKED = z.strictObject({
@@ -143,19 +143,24 @@ function afterShelf(orders: readonly OrderRow[], shelf: readonly Shelved[]) {
 }
 
 /** As the gate before jars will ask, and what is not done with yet. */
-export function againstOf(s: Snapshot, v: Snapshot["vessels"][number]): string[] {
+function againstOf(s: Snapshot, v: VesselState): string[] {
   const name = capital(v.name);
   const { waterPct, upperPct } = v.water.figures;
   return [
     ...(v.owner === "" ? [] : [`${name} is kept apart for ${v.owner}: its jars meet no order of the house.`]),
     ...(heldBecause(v) ? [`${name} is held: ${heldBecause(v)}.`] : []),
-    ...(inQuarantine(v) ? [`${name} came from outside and was not looked at and read yet.`] : []),
-    ...(v.warming ? [`${name} is still being warmed.`] : []),
+    ...(notYet(v) ? [`${name} ${notYet(v)}.`] : []),
     ...(settledAt(s, v) > s.now ? [`${name} still stands to clear.`] : []),
     ...(waterPct !== undefined && upperPct !== undefined && upperPct > s.house.limit_pct
       ? [`${name} may be as wet as ${upperPct.toFixed(1)} %, over the limit of ${s.house.limit_pct} %.`]
       : []),
   ];
+}
+
+/** What jars can be planned from: what can be filled now first, the fullest first. */
+export function plannedFrom(s: Snapshot): VesselState[] {
+  const waits = new Set(s.vessels.filter((v) => againstOf(s, v).length > 0));
+  return s.vessels.toSorted((a, b) => Number(waits.has(a)) - Number(waits.has(b)) || b.grams - a.grams);
 }
 
 export async function jarPlan(

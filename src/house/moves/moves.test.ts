@@ -421,6 +421,11 @@ describe("honey from outside", () => {
       ...more,
     });
 
+  const looked = async () => {
+    await house.act("inspect", { vessel: "drum 1" });
+    await house.act("read-moisture", { vessel: "drum 1", value: 17.4, tempC: 20 });
+  };
+
   it("is a source in every trace and in the label's origin", async () => {
     const { say } = await came();
     expect(say).toBe("Delivery 1: 20.0 kg from Holm Farm, Lowland, in drum 1, 17.4 % water by their word.");
@@ -429,6 +434,7 @@ describe("honey from outside", () => {
     await house.act("add-yard", { name: yard, country: "Holmland" });
     await pailOf(1, 20);
     await house.act("move-honey", { from: [{ vessel: "pail 1" }], to: [{ vessel: "drum 1" }] });
+    await looked();
     const { lot } = await house.act<{ lot: string }>("issue-lot", {
       honeyKind: "Summer honey",
       jarG: 500,
@@ -472,6 +478,7 @@ describe("honey from outside", () => {
 
   it("is not pooled with the house's at the last step either: the filling of two vessels", async () => {
     await came({ what: "to-pack" });
+    await looked();
     await pailOf(1, 20);
     const both = {
       honeyKind: "Summer honey",

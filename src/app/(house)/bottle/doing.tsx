@@ -6,7 +6,7 @@ import { dayIn, whenIn, writtenDay } from "@/house/language/clock";
 import { jar, massG, quantity, temp } from "@/house/language/shown";
 import { capital } from "@/house/language/spoken";
 import { MATERIAL_KINDS } from "@/house/materials/kinds";
-import { againstOf, deliveriesView, openOrders, stockView } from "@/house/materials/plan";
+import { deliveriesView, openOrders, plannedFrom, stockView } from "@/house/materials/plan";
 import { settledAt } from "@/house/settle/settling";
 import { buyerNames } from "@/house/standing/lists";
 import type { Snapshot } from "@/house/standing/snapshot";
@@ -84,13 +84,10 @@ export async function BottleDoing({
         <JarPlan
           kinds={kinds}
           chosen={s.vessels.find((v) => v.name === search.vessels)?.name ?? ""}
-          vessels={[...s.vessels]
-            // What can be filled now is planned first.
-            .sort(
-              (a, b) =>
-                Number(againstOf(s, a).length > 0) - Number(againstOf(s, b).length > 0) || b.grams - a.grams,
-            )
-            .map((v) => ({ name: v.name, says: `${capital(v.name)}, ${massG(v.grams)}, ${v.from}` }))}
+          vessels={plannedFrom(s).map((v) => ({
+            name: v.name,
+            says: `${capital(v.name)}, ${massG(v.grams)}, ${v.from}`,
+          }))}
         />
       );
     case "weigh":
