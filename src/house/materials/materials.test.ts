@@ -3,7 +3,7 @@ import { solver } from "../blend/solver";
 import { openOrders } from "../out/records";
 import { snapshot } from "../standing/snapshot";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
-import { JAR_PLAN_ASKED, jarPlan } from "./plan";
+import { JAR_PLAN_ASKED, jarPlan, plannedFrom } from "./plan";
 import { materials, materialsOfLot, recentMaterialDeliveries } from "./records";
 
 let house: TestHouse;
@@ -126,6 +126,20 @@ describe("jars, lids, labels and boxes", () => {
 });
 
 describe("the jar plan of a house", () => {
+  it("begins with what can be filled, though more stands in the warmer", async () => {
+    const old = { at: new Date(Date.now() - 9 * 86_400_000).toISOString() };
+    for (const [vessel, kg] of [
+      ["pail 1", 20],
+      ["pail 2", 25],
+    ])
+      await house.act("receive-honey", { what: "opening", waterPct: 17, into: [{ vessel, kg }] }, old);
+    const order = async () => plannedFrom(await snapshot(house.db)).map((v) => v.name);
+    expect(await order()).toEqual(["pail 2", "pail 1"]);
+    await house.act("set-warmer", { name: "Cabinet", tempC: 35, spreadC: 2, places: 2 });
+    await house.act("warm-vessels", { vessels: ["pail 2"], warmer: "Cabinet" });
+    expect(await order()).toEqual(["pail 1", "pail 2"]);
+  });
+
   it("with too few lids serves the earlier order, says what stays unmet and what to order by when", async () => {
     await pail();
     await house.act("set-material", { kind: "jar", name: "Hex 250", fitsG: "250", worth: 6 });
