@@ -89,10 +89,12 @@ function hoursTo(s: DryingState, target: number, air: Air): number {
 }
 
 const quantiles = (states: readonly DryingState[], ask: (s: DryingState) => number) => {
-  const [lo = 0, mid = 0, hi = 0, upper = 0] = weightedQuantiles(
-    states.map((s) => ({ value: ask(s), weight: s.weight })),
-    [0.1, 0.5, 0.9, 0.95],
-  );
+  const [values, weights] = [new Float64Array(states.length), new Float64Array(states.length)];
+  for (const [i, s] of states.entries()) {
+    values[i] = ask(s);
+    weights[i] = s.weight;
+  }
+  const [lo = 0, mid = 0, hi = 0, upper = 0] = weightedQuantiles(values, weights, [0.1, 0.5, 0.9, 0.95]);
   return { lo, mid, hi, upper };
 };
 

@@ -132,14 +132,19 @@ interface Step {
   readonly kept: number;
   readonly gained: number;
 }
-function travel(legs: readonly Leg[], k: number, sensorOffPct: number): Step {
-  let [kept, gained] = [1, 0];
+/** The same for a sensor that is right, and what is gained more for each % of humidity that it shows too little. */
+interface Travelled extends Step {
+  readonly gainedPerPct: number;
+}
+function travel(legs: readonly Leg[], k: number): Travelled {
+  let [kept, gained, gainedPerPct] = [1, 0, 0];
   for (const leg of legs) {
     const e = Math.exp(-k * leg.hours);
     kept *= e;
-    gained = gained * e + (leg.equilibriumPct + leg.perHumidityPct * sensorOffPct) * (1 - e);
+    gained = gained * e + leg.equilibriumPct * (1 - e);
+    gainedPerPct = gainedPerPct * e + leg.perHumidityPct * (1 - e);
   }
-  return { kept, gained };
+  return { kept, gained, gainedPerPct };
 }
 
 /** Drops of one box at one moment, taken together. */
@@ -214,15 +219,19 @@ function cohortsOf(
 }
 
 /** At each moment of a cohort, in order, W as a line of W at its beginning; the last one is now. */
-function pathOf(cohort: Cohort, k: number, sensorOffPct: number): Step[] {
-  let [kept, gained] = [1, 0];
+function pathOf(cohort: Cohort, k: number): Travelled[] {
+  let [kept, gained, gainedPerPct] = [1, 0, 0];
   return cohort.times.map(({ legs }) => {
-    const step = travel(legs, k, sensorOffPct);
+    const step = travel(legs, k);
     kept *= step.kept;
     gained = gained * step.kept + step.gained;
-    return { kept, gained };
+    gainedPerPct = gainedPerPct * step.kept + step.gainedPerPct;
+    return { kept, gained, gainedPerPct };
   });
 }
+
+const withSensorOff = (path: readonly Travelled[], sensorOffPct: number): Step[] =>
+  path.map(({ kept, gained, gainedPerPct }) => ({ kept, gained: gained + gainedPerPct * sensorOffPct }));
 
 interface Fit {
   readonly log: number;
@@ -291,18 +300,38 @@ function meanNow(cohorts: readonly Cohort[], fits: readonly (Fit | null)[], tota
 const LN_MEDIAN = Math.log(RATE_PRIOR.medianPerHour);
 const LN_SPREAD = Math.log(RATE_PRIOR.spread);
 
-/** Values at rising cumulative weights `qs`, linear between the middles of the sorted weights. */
+/**
+ * Values at rising cumulative weights `qs` (0-1), linear between the middles of the sorted weights.
+ * @param weights as many as `values`, none negative, one at least above zero
+ */
 export function weightedQuantiles(
-  list: readonly { value: number; weight: number }[],
+  values: Float64Array,
+  weights: ArrayLike<number>,
   qs: readonly number[],
 ): number[] {
-  const sorted = [...list].sort((a, b) => a.value - b.value);
-  const total = list.reduce((s, x) => s + x.weight, 0);
+  // Sorted as bare numbers, each weight then put where its value came to stand (of equal ones in the order given): this
+  // is asked for every hour of every stack's forecast, and a sort that asks a function takes twice as long.
+  const sorted = values.slice().sort();
+  const standing = new Float64Array(sorted.length);
+  const equals = new Uint32Array(sorted.length);
+  let total = 0;
+  for (let i = 0; i < values.length; i++) {
+    const value = values[i] as number;
+    let [lo, hi] = [0, sorted.length - 1];
+    while (lo < hi) {
+      const mid = (lo + hi) >> 1;
+      if ((sorted[mid] as number) < value) lo = mid + 1;
+      else hi = mid;
+    }
+    const before = equals[lo] as number;
+    equals[lo] = before + 1;
+    standing[lo + before] = weights[i] as number;
+    total += weights[i] as number;
+  }
   const found: number[] = [];
-  let before = 0;
-  // Plain numbers, not an object a step: this is asked for every hour of every stack's forecast.
-  let [lastValue, lastAt] = [Number.NaN, Number.NaN];
-  for (const { value, weight } of sorted) {
+  let [before, lastValue, lastAt] = [0, Number.NaN, Number.NaN];
+  for (let i = 0; i < sorted.length; i++) {
+    const [value, weight] = [sorted[i] as number, standing[i] as number];
     const at = (before + weight / 2) / total;
     for (let q = qs[found.length]; q !== undefined && at >= q; q = qs[found.length])
       found.push(
@@ -328,10 +357,11 @@ interface Possibility {
 
 function posteriorOver(lnKs: readonly number[], cohorts: readonly Cohort[], totalKg: number): Possibility[] {
   const each: (Omit<Possibility, "weight"> & { log: number })[] = [];
-  for (const lnK of lnKs)
+  for (const lnK of lnKs) {
+    const right = cohorts.map((c) => pathOf(c, Math.exp(lnK)));
     for (const [z, sensorWeight] of NODES) {
       const sensorOffPct = z * SENSOR_SD_PCT;
-      const paths = cohorts.map((c) => pathOf(c, Math.exp(lnK), sensorOffPct));
+      const paths = right.map((path) => withSensorOff(path, sensorOffPct));
       for (const [frameSd, frameWeight] of FRAME_SDS) {
         const fits = cohorts.map((c, i) => fitOf(c, paths[i] as readonly Step[], frameSd));
         each.push({
@@ -345,6 +375,7 @@ function posteriorOver(lnKs: readonly number[], cohorts: readonly Cohort[], tota
         });
       }
     }
+  }
   const top = Math.max(...each.map((e) => e.log));
   const raw = each.map((e) => Math.exp(e.log - top));
   const total = raw.reduce((a, b) => a + b, 0);
@@ -365,7 +396,7 @@ function broughtForward(
 ): Map<string, BoxReading[]> {
   const brought = new Map<string, BoxReading[]>();
   for (const c of cohorts) {
-    const path = pathOf(c, k, 0);
+    const path = pathOf(c, k);
     const now = path.at(-1) as Step;
     for (const box of c.boxes)
       brought.set(
@@ -424,7 +455,8 @@ export function dryingRate(
   const sd = Math.max(0.05, Math.sqrt(meanOf(coarse, (c) => (c.lnK - mean) ** 2)));
   const fine = posteriorOver(evenly(mean - 3.2 * sd, mean + 3.2 * sd, 21), cohorts, totalKg);
   const [lo = 0, median = 0, hi = 0] = weightedQuantiles(
-    fine.map((f) => ({ value: f.lnK, weight: f.weight })),
+    Float64Array.from(fine, (f) => f.lnK),
+    fine.map((f) => f.weight),
     [0.1, 0.5, 0.9],
   ).map(Math.exp);
   const middle = meanOf(fine, (f) => f.meanNow);
@@ -442,7 +474,7 @@ export function dryingRate(
   if (!water) throw new DomainError("no-readings", "There is no reading of this stack yet.");
   const ownSd = Math.sqrt(Math.max(0, water.sePct ** 2 - broughtSdPct ** 2));
   const wettest = cohorts
-    .flatMap((c) => fitOf(c, pathOf(c, median, 0), 0.4)?.boxes ?? [])
+    .flatMap((c) => fitOf(c, pathOf(c, median), 0.4)?.boxes ?? [])
     .reduce((a, b) => (b.waterPct > a.waterPct ? b : a));
   const first = Math.min(...ofHeld.map((r) => r.atMs));
   const unlogged = climate.gaps.reduce(
