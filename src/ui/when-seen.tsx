@@ -1,21 +1,29 @@
 "use client";
 
-import { type ReactNode, useEffect, useRef, useState } from "react";
+import { type ReactNode, type RefObject, useEffect, useRef, useState } from "react";
 
-/** Something far down the page: fetched and drawn when it comes near, room kept for it until then. */
-export function WhenSeen({ className, children }: { className: string; children: ReactNode }) {
-  const place = useRef<HTMLDivElement>(null);
-  const [seen, setSeen] = useState(false);
+/** Whether a place has come within so many px of what is in sight; it stays so. */
+export function useNear(place: RefObject<Element | null>, px: number): boolean {
+  const [near, setNear] = useState(false);
   useEffect(() => {
     if (!place.current) return;
     const eye = new IntersectionObserver(
       (entries) => {
-        if (entries.some((e) => e.isIntersecting)) setSeen(true);
+        if (!entries.some((e) => e.isIntersecting)) return;
+        setNear(true);
+        eye.disconnect();
       },
-      { rootMargin: "200px" },
+      // The bench scrolls, not the page: a margin around the page reaches nothing that the bench cuts off.
+      { root: place.current.closest("#bench"), rootMargin: `${px}px` },
     );
     eye.observe(place.current);
     return () => eye.disconnect();
-  }, []);
-  return seen ? children : <div ref={place} className={className} />;
+  }, [place, px]);
+  return near;
+}
+
+/** A drawing far down the page: fetched and drawn when it is seen, which takes a slow tablet long; room kept for it. */
+export function WhenSeen({ className, children }: { className: string; children: ReactNode }) {
+  const place = useRef<HTMLDivElement>(null);
+  return useNear(place, 0) ? children : <div ref={place} className={className} />;
 }

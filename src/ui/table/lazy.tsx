@@ -1,7 +1,11 @@
 "use client";
 
-import { type ComponentType, useEffect, useState } from "react";
+import { type ComponentType, useEffect, useRef, useState } from "react";
+import { useNear } from "../when-seen";
 import { laidOut, type WorkingColumn, type WorkingRow } from "./view";
+
+/** Near enough to be pressed in a moment. */
+const NEAR_PX = 300;
 
 interface Given {
   readonly name: string;
@@ -9,16 +13,18 @@ interface Given {
   readonly rows: readonly WorkingRow[];
 }
 
-/** The table as it is to read, at once; what works with it is fetched when the page stands. */
+/** The table as it is to read, at once; what works with it is fetched when it comes near, and makes each row anew. */
 export function TableToWorkWith(given: Given) {
   const [Working, setWorking] = useState<ComponentType<Given> | null>(null);
+  const place = useRef<HTMLElement>(null);
+  const near = useNear(place, NEAR_PX);
   useEffect(() => {
-    void import("./working").then(({ WorkingTable }) => setWorking(() => WorkingTable));
-  }, []);
+    if (near) void import("./working").then(({ WorkingTable }) => setWorking(() => WorkingTable));
+  }, [near]);
   if (Working) return <Working {...given} />;
   const { name, columns, rows } = given;
   return (
-    <section aria-label={name} className={laidOut(rows.length)}>
+    <section ref={place} aria-label={name} {...laidOut(rows.length)}>
       {/* As high as what will stand here, so that nothing jumps. */}
       <div className="mb-2 min-h-20" />
       <div className="overflow-x-auto">

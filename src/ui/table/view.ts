@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import type { CSSProperties, ReactNode } from "react";
 
 /** What a cell is worth: it is sorted, searched and written to a file by this. */
 export type Value = string | number | null;
@@ -18,8 +18,15 @@ export interface WorkingRow {
 }
 
 const MANY = 20;
+/** As high as a row of one line, and the head with what works with it, px. */
+export const ROW_PX = 46;
+const HEAD_PX = 140;
+
 /** Many rows are laid out when they come near, few at once: nothing that stands below a short table moves. */
-export const laidOut = (rows: number): string | undefined => (rows > MANY ? "many-rows" : undefined);
+export const laidOut = (rows: number): { className?: string; style?: CSSProperties } =>
+  rows > MANY
+    ? { className: "many-rows", style: { containIntrinsicBlockSize: `auto ${rows * ROW_PX + HEAD_PX}px` } }
+    : {};
 
 /** How a table is looked at: by which column it is sorted, what is sought in it, which columns are left out. */
 export interface View {

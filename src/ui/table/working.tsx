@@ -18,7 +18,15 @@ import { ArrowDown, ArrowUp } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { keep, keptUnder } from "../kept";
 import { TableTools } from "./tools";
-import { AS_IT_COMES, fitting, laidOut, type View, type WorkingColumn, type WorkingRow } from "./view";
+import {
+  AS_IT_COMES,
+  fitting,
+  laidOut,
+  ROW_PX,
+  type View,
+  type WorkingColumn,
+  type WorkingRow,
+} from "./view";
 
 const features = tableFeatures({
   columnFilteringFeature,
@@ -31,7 +39,6 @@ const features = tableFeatures({
 
 /** From so many rows on only those in sight are drawn. */
 const LONG = 150;
-const ROW_PX = 46;
 
 interface Kept {
   readonly now: View;
@@ -115,7 +122,7 @@ export function WorkingTable({
   const below = isLong ? virtual.getTotalSize() - (seen.at(-1)?.end ?? 0) : 0;
 
   return (
-    <section aria-label={name} className={laidOut(rows.length)}>
+    <section aria-label={name} {...laidOut(Math.min(list.length, LONG))}>
       <TableTools
         name={name}
         columns={columns.filter((c) => c.works)}
