@@ -12,6 +12,16 @@ describe("a list of tags", () => {
     ["41 41", "Super 41 is named twice."],
     ["", "Name at least one super."],
     ["1-1900 3001-3400", "At most 2,000 at a time."],
+    // None of these is the name of one super.
+    ["2001-4500", "At most 2,000 at a time."],
+    ["52-41", "52-41 runs backward: the lower figure first, or a comma between two tags."],
+    ["S41..43", "41 42 43"],
+    ["s41–s43", "41 42 43"],
+    ["A8-A11", "A8 A9 A10 A11"],
+    ["A8-11", "A8-11"],
+    ["A8-B11", "A8-B11"],
+    ["008-011", "008 009 010 011"],
+    ["OLD-OAK", "OLD-OAK"],
   ])("%s", (raw, says) => {
     expect(said(raw)).toBe(says);
   });

@@ -6,15 +6,24 @@ import { TAG_LETTER, type TagKind, tag } from "./fields";
 const MOST = 2000;
 const LONGEST = MOST * 18;
 
-/** "S41-S52", "41..52": a run of figures, each end with or without the letter of its kind. */
+/** "S41-S52", "41..52", "A1-A9": a run of figures, each end with the same letter or with that of its kind. */
 const RUN = /^([a-z]?)(\d{1,6})(?:-|–|\.\.)([a-z]?)(\d{1,6})$/i;
 
-function runOf(part: string, letter: string): readonly string[] | null {
-  const [, before = "", first, again = "", last] = RUN.exec(part) ?? [];
-  if ([before, again].some((l) => l !== "" && l.toUpperCase() !== letter)) return null;
-  const [from, to] = [Number(first), Number(last)];
-  if (!(to >= from && to - from < MOST)) return null;
-  return Array.from({ length: to - from + 1 }, (_, i) => String(from + i));
+/** The tags of a run, as far as there may be; none where it is no run. Figures that are filled up by zeros stay so. */
+function runOf(part: string, letter: string): { tags: readonly string[]; backward: boolean } | null {
+  const [, before = "", first = "", again = "", last = ""] = RUN.exec(part) ?? [];
+  if (first === "") return null;
+  const [at, to] = [before, again].map((l) => l.toUpperCase().replace(letter, ""));
+  if (at !== to) return null;
+  const [from, until] = [Number(first), Number(last)];
+  const digits = first.startsWith("0") ? first.length : 0;
+  return {
+    tags: Array.from(
+      { length: Math.min(MOST + 1, Math.max(0, until - from + 1)) },
+      (_, i) => `${at}${String(from + i).padStart(digits, "0")}`,
+    ),
+    backward: until < from,
+  };
 }
 
 /** Spaces part tags as commas do, but not a colony's name of two words: "41 42 43" are three, "Old Oak" is one. */
@@ -47,8 +56,16 @@ export const tags = (kind: TagKind) =>
         // Nonsense by the megabyte is left where it is too much, not worked through.
         if (out.length > MOST) break;
         const run = runOf(part, TAG_LETTER[kind]);
+        if (run?.backward) {
+          // Taken for the name of one thing it would be set up as such.
+          ctx.addIssue({
+            code: "custom",
+            message: `${part} runs backward: the lower figure first, or a comma between two tags.`,
+          });
+          return z.NEVER;
+        }
         if (run) {
-          out.push(...run);
+          out.push(...run.tags);
           continue;
         }
         const one = tag(kind).safeParse(part);
