@@ -1,6 +1,7 @@
 "use client";
 
 import { type ComponentType, useEffect, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { useNear } from "../when-seen";
 import { laidOut, type WorkingColumn, type WorkingRow } from "./view";
 
@@ -19,7 +20,16 @@ export function TableToWorkWith(given: Given) {
   const place = useRef<HTMLElement>(null);
   const near = useNear(place, NEAR_PX);
   useEffect(() => {
-    if (near) void import("./working").then(({ WorkingTable }) => setWorking(() => WorkingTable));
+    if (!near) return;
+    void import("./working").then(({ WorkingTable }) => {
+      const within = place.current?.parentElement;
+      const held = place.current?.contains(document.activeElement)
+        ? document.activeElement?.getAttribute("href")
+        : null;
+      flushSync(() => setWorking(() => WorkingTable));
+      // Who came here by keys stays on the link where they are.
+      if (held) within?.querySelector<HTMLElement>(`section a[href="${CSS.escape(held)}"]`)?.focus();
+    });
   }, [near]);
   if (Working) return <Working {...given} />;
   const { name, columns, rows } = given;
