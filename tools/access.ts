@@ -3,17 +3,20 @@
  * tape; `token NAME [--scope ROLE]` prints a token for a program, once.
  */
 import { randomUUID } from "node:crypto";
-import { closeDatabase, database } from "@/db";
+import { connect } from "@/db";
+import { databaseUrl } from "@/db/connection";
 import { COMMANDS, execute, Refusal, ROLES, type Role } from "@/house";
 import { tokenFor, wayInFor } from "@/house/access/sign-in";
 import { crewNow } from "@/house/people/records";
+import { inOneLine } from "@/keeping";
 
 const ON_THE_MACHINE = "the machine itself";
+const db = connect(databaseUrl(), { patient: true, most: 2 });
 
 async function enter(name: string, input: object, who: string): Promise<void> {
   const command = COMMANDS.get(name);
   if (!command) throw new Error(`There is no command ${name}.`);
-  const { say } = await execute(database(), command, {
+  const { say } = await execute(db, command, {
     input,
     who,
     device: ON_THE_MACHINE,
@@ -23,7 +26,7 @@ async function enter(name: string, input: object, who: string): Promise<void> {
 }
 
 async function lead(asked: string): Promise<void> {
-  const crew = await crewNow(database());
+  const crew = await crewNow(db);
   const known = crew.find((c) => c.name.toLowerCase() === asked.toLowerCase());
   if (!known && crew.length > 0)
     throw new Refusal("unknown", `Nobody called "${asked}" works here. Leads: ${leadsOf(crew)}.`);
@@ -32,7 +35,7 @@ async function lead(asked: string): Promise<void> {
   if (!known) await enter("add-crew", { name: asked, role: "lead" }, asked);
   const name = known?.name ?? asked;
   await enter("give-way-in", { name, where: `on ${ON_THE_MACHINE}` }, name);
-  const { code } = await wayInFor(database(), name, new Date());
+  const { code } = await wayInFor(db, name, new Date());
   console.log(
     `At the sign-in page choose "I have a code": ${name}, ${code}. It holds two days and opens once.`,
   );
@@ -52,7 +55,7 @@ async function token(name: string, scope: string): Promise<void> {
       "bad-scope",
       `A scope is one of read, hand, ${ROLES.slice(2, 4).join(", ")}, lead; not "${scope}".`,
     );
-  console.log(await tokenFor(database(), name, role, new Date()));
+  console.log(await tokenFor(db, name, role, new Date()));
 }
 
 const [what, name = "", flag, scope = "read"] = process.argv.slice(2);
@@ -63,9 +66,8 @@ try {
   if (what === "lead") await lead(name.trim());
   else await token(name.trim(), scope);
 } catch (fault) {
-  if (!(fault instanceof Refusal)) throw fault;
-  console.error(`Aumbry: ${fault.message}`);
+  console.error(inOneLine(fault, process.env.AUMBRY_DATABASE ?? "aumbry"));
   process.exitCode = 1;
 } finally {
-  await closeDatabase();
+  await db.destroy();
 }

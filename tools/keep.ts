@@ -4,7 +4,16 @@ import { connect, letIn, migrate } from "@/db";
 import { keptHeads } from "@/house/ledger/head";
 import { fingerprint } from "@/house/ledger/seal";
 import { driftGrams, verifyChain } from "@/house/ledger/verify";
-import { backup, exportJson, importJson, type Keeper, KeepingFault, restore, verifyBackup } from "@/keeping";
+import {
+  backup,
+  exportJson,
+  importJson,
+  inOneLine,
+  type Keeper,
+  KeepingFault,
+  restore,
+  verifyBackup,
+} from "@/keeping";
 import { databaseNamed } from "@/keeping/tools";
 
 const [what = "", named = ""] = process.argv.slice(2);
@@ -103,11 +112,7 @@ try {
   } else await verifyHouse();
 } catch (fault) {
   if (process.stderr.isTTY) process.stderr.write("\r\u001b[K");
-  const none = (fault as { code?: string }).code === "3D000";
-  const says = none
-    ? `There is no house here yet (database ${house}).`
-    : `${(fault as Error).message ?? fault}`;
-  console.error(`Aumbry: ${says}`);
+  console.error(inOneLine(fault, house));
   if (what === "restore") console.error("The house is as it was.");
   process.exitCode = 1;
 }

@@ -2,14 +2,15 @@
 import { connect } from "@/db";
 import { statusIn } from "@/house/kept/status";
 import { houseNow } from "@/house/ledger/records/house";
-import { type Keeper, keepNow, nightIsDue } from "@/keeping";
+import { inOneLine, type Keeper, keepNow, nightIsDue } from "@/keeping";
 import { databaseNamed } from "@/keeping/tools";
 
 const LOOK_EVERY_MS = 10 * 60_000;
 
 const adminUrl = process.env.AUMBRY_OWNER_URL ?? "";
 const folder = process.env.AUMBRY_KEPT ?? "";
-const url = databaseNamed(adminUrl, process.env.AUMBRY_DATABASE ?? "aumbry");
+const house = process.env.AUMBRY_DATABASE ?? "aumbry";
+const url = databaseNamed(adminUrl, house);
 if (!adminUrl || !folder) throw new Error("Run this through ./aumbry serve or ./aumbry keep.");
 const keeper: Keeper = { adminUrl, role: process.env.AUMBRY_ROLE, heads: undefined };
 
@@ -29,7 +30,13 @@ async function keep(): Promise<boolean> {
   return fault === "";
 }
 
-if (process.argv.includes("--now")) process.exit((await keep()) ? 0 : 1);
+if (process.argv.includes("--now")) {
+  const kept = await keep().catch((fault) => {
+    console.error(inOneLine(fault, house));
+    return false;
+  });
+  process.exit(kept ? 0 : 1);
+}
 for (;;) {
   try {
     const status = await statusIn(folder);

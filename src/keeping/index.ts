@@ -1,5 +1,5 @@
 export { exportJson, importJson } from "./as-json";
 export { backup } from "./backup";
-export { KeepingFault } from "./fault";
+export { inOneLine, KeepingFault } from "./fault";
 export { keepNow, nightIsDue } from "./nightly";
 export { type Keeper, restore, verifyBackup } from "./restore";

@@ -8,7 +8,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { connect } from "@/db";
 import { testServerUrl } from "@/db/testing/clone";
 import { openTestHouse, type TestHouse } from "@/house/testing/test-house";
-import { backup, type Keeper, restore, verifyBackup } from "./index";
+import { backup, inOneLine, type Keeper, restore, verifyBackup } from "./index";
 import { databaseNamed, pgTool } from "./tools";
 
 let house: TestHouse;
@@ -191,4 +191,16 @@ describe("a file that is not whole is refused, and the house stays as it was", (
     await copyFile(whole, join(folder, "same.aumbry"));
     expect((await restore(join(folder, "same.aumbry"), target, keeper)).broken).toBeNull();
   });
+});
+
+it("what no house is there for is said in one line, not with the driver's stack", async () => {
+  const nowhere = connect(databaseNamed(adminUrl, "aumbry_nowhere"), { patient: true, most: 1 });
+  const fault = await nowhere.raw("select 1").catch((f: unknown) => f);
+  await nowhere.destroy();
+  expect(inOneLine(fault, "aumbry_nowhere")).toBe(
+    "Aumbry: There is no house here yet (database aumbry_nowhere).",
+  );
+  expect(inOneLine(new Error("Nobody leads here.\n    at somewhere"), "aumbry")).toBe(
+    "Aumbry: Nobody leads here.",
+  );
 });
