@@ -23,6 +23,7 @@ import {
   waterToRemoveKg,
   waysOut,
 } from "./index";
+import { weightedQuantiles } from "./rate";
 
 const HOUR = 3_600_000;
 
@@ -570,4 +571,38 @@ describe("warming up", () => {
     expect(warmUpHours({ ...cold, fromC: 28, fan: "full" })).toBe(0);
     expect(() => warmUpHours({ ...cold, roomC: 80, fan: "full" })).toThrow(/room/);
   });
+});
+
+it("quantiles of weighted values are those of their whole list in order, equal and endless ones too", () => {
+  // By the definition: each value stands at the middle of its weight, in a list that is sorted by asking.
+  const inOrder = (list: readonly (readonly [value: number, weight: number])[], q: number): number => {
+    const sorted = list.toSorted(([a], [b]) => (a === b ? 0 : a < b ? -1 : 1));
+    const total = list.reduce((sum, [, weight]) => sum + weight, 0);
+    const at = sorted.map(
+      ([, weight], i) => (sorted.slice(0, i).reduce((sum, [, w]) => sum + w, 0) + weight / 2) / total,
+    );
+    const next = at.findIndex((x) => x >= q);
+    const [value = Number.NaN] = sorted.at(next) ?? [];
+    if (next <= 0 || !Number.isFinite(value)) return value;
+    const [[before = 0] = [], from = 0, to = 1] = [sorted[next - 1], at[next - 1], at[next]];
+    return before + ((value - before) * (q - from)) / (to - from);
+  };
+  const value = fc.oneof(fc.integer({ min: 0, max: 5 }), fc.constant(Number.POSITIVE_INFINITY));
+  const one = fc.tuple(value, fc.integer({ min: 1, max: 9 }));
+  fc.assert(
+    fc.property(
+      fc.array(one, { minLength: 1, maxLength: 30 }),
+      fc.double({ min: 0.01, max: 0.99, noNaN: true }),
+      (list, q) => {
+        const [found = Number.NaN] = weightedQuantiles(
+          Float64Array.from(list, ([v]) => v),
+          list.map(([, weight]) => weight),
+          [q],
+        );
+        const told = inOrder(list, q);
+        if (Number.isFinite(told)) expect(found).toBeCloseTo(told, 9);
+        else expect(found).toBe(told);
+      },
+    ),
+  );
 });

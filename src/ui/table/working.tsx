@@ -122,7 +122,7 @@ export function WorkingTable({
   const below = isLong ? virtual.getTotalSize() - (seen.at(-1)?.end ?? 0) : 0;
 
   return (
-    <section aria-label={name} {...laidOut(Math.min(list.length, LONG))}>
+    <section aria-label={name} {...laidOut(isLong ? 0 : list.length)}>
       <TableTools
         name={name}
         columns={columns.filter((c) => c.works)}
