@@ -206,6 +206,40 @@ test("a day is typed as people write it, or pressed in a month; what is none is 
   await expect(planned("on 20 Jun 2030")).toBeVisible();
 });
 
+test("what works with a table does not come under a finger that presses", async ({ page, demoHouse }) => {
+  let come = () => {};
+  const held = new Promise<void>((resolve) => {
+    come = resolve;
+  });
+  await page.goto(`${demoHouse.url}/store`);
+  await ready(page);
+  let asked = () => {};
+  const wanted = new Promise<void>((resolve) => {
+    asked = resolve;
+  });
+  await page.route("**/_next/static/**", async (route) => {
+    asked();
+    await held;
+    await route.continue();
+  });
+  const table = page.getByRole("region", { name: "Vessels" });
+  const link = table.getByRole("link").first();
+  const to = await link.getAttribute("href");
+  await link.scrollIntoViewIfNeeded();
+  await wanted;
+  const { x, y, width, height } = (await link.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+  await page.mouse.move(x + width / 2, y + height / 2);
+  await page.mouse.down();
+  const arrived = page.waitForResponse(/_next\/static/);
+  come();
+  await (await arrived).finished();
+  // All that came has run before the next picture but one.
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+  await expect(table.getByLabel("Find in these rows")).toHaveCount(0);
+  await page.mouse.up();
+  await page.waitForURL((url) => url.pathname === to);
+});
+
 test("a table is sorted, searched, its columns chosen; the view is kept under a name, and what is seen goes to a file", async ({
   page,
   demoHouse,
