@@ -73,8 +73,16 @@ async function waitsBefore(): Promise<boolean> {
 /** A server or proxy that says that what is behind it is not there. */
 export const AWAY: ReadonlySet<number> = new Set([502, 503, 504]);
 
-/** @param at when it happened, where that is not what the late clock says now */
-export async function send(command: string, input: object, at?: string | null): Promise<Outcome> {
+/**
+ * @param at when it happened, where that is not what the late clock says now
+ * @param judge what is wrong with it as far as can be told here: asked where the house cannot be, before it is kept
+ */
+export async function send(
+  command: string,
+  input: object,
+  at?: string | null,
+  judge?: (input: object) => Refused | null,
+): Promise<Outcome> {
   const body = JSON.stringify(input);
   // Undoing is done now, whenever the thing itself was.
   const late: Record<string, string> = command === "undo" ? {} : lateHeader(at);
@@ -83,6 +91,8 @@ export async function send(command: string, input: object, at?: string | null): 
   keys.set(id, key);
   const going: Going = { command, input, key, at: late["aumbry-at"] };
   const forLater = async (otherwise: Outcome): Promise<Outcome> => {
+    const refused = judge?.(input);
+    if (refused) return { ok: false, silent: false, refused };
     const outcome = await kept(going);
     if (outcome?.ok) keys.delete(id);
     return outcome ?? otherwise;

@@ -5,7 +5,8 @@
 import type { Knex } from "knex";
 import { DateTime } from "luxon";
 import { written } from "@/core/units";
-import { asRefusal, type FieldProblem, Refusal } from "../language/errors";
+import { asRefusal, Refusal } from "../language/errors";
+import type { FieldProblem } from "../language/problems";
 import { asRead, unitOf } from "../language/shown";
 import {
   type CommandDefinition,

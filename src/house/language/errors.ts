@@ -2,12 +2,7 @@
 
 import type { z } from "zod";
 import { DomainError } from "@/core/domain-error";
-
-export interface FieldProblem {
-  /** Where in the input: "supers.0.grossKg". */
-  readonly path: string;
-  readonly message: string;
-}
+import { type FieldProblem, inShort } from "./problems";
 
 export class Refusal extends Error {
   constructor(
@@ -51,9 +46,7 @@ function problemsOf(issue: z.core.$ZodIssue): FieldProblem[] {
 
 export function fromZod(error: z.ZodError): Refusal {
   const problems = error.issues.slice(0, MOST_PROBLEMS).flatMap(problemsOf);
-  const said = [...new Set(problems.map((p) => p.message))];
-  const more = said.length > 3 ? ` And ${said.length - 3} more.` : "";
-  return new Refusal("bad-input", said.slice(0, 3).join(" ") + more, 400, problems, { cause: error });
+  return new Refusal("bad-input", inShort(problems), 400, problems, { cause: error });
 }
 
 interface DatabaseFault {

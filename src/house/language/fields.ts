@@ -5,104 +5,49 @@
 
 import { DateTime } from "luxon";
 import { z } from "zod";
-import { DomainError } from "@/core/domain-error";
-import { parseFigure, parseJarG, parseMassKg, parseTempC, READ_AS } from "@/core/units";
-import { asRead, asWritten, shown, unitOf } from "./shown";
+import { boundsOf, type FigureField, figureOf, LONGEST, missing, tooLong } from "./figure-field";
 import { TAG_LETTER, type TagKind } from "./tag-letter";
 
 export { TAG_LETTER, type TagKind } from "./tag-letter";
 
-interface Range {
-  min: number;
-  max: number;
-  unit: string;
-  whole?: boolean;
-}
+/** What stands behind the schema of a figure, for a form that must judge without the house. */
+export const FIGURES = z.registry<FigureField>();
 
-const plain = (text: string): number => {
-  const { value, unit } = parseFigure(text);
-  if (unit !== "" && unit !== "%")
-    throw new DomainError("unknown-unit", `"${text}" should be a plain figure.`);
-  return value;
-};
-
-/** "between 0 and 132.3 lb", for whoever reads another unit than the house reckons in. */
-function boundsRead({ min, max, unit }: Range): string {
-  const [lo, hi] = [min, max].map((x) => Number(asRead(x, unit).toPrecision(4)).toLocaleString("en-GB"));
-  return `between ${lo} and ${hi} ${unitOf(unit)}`;
-}
-const said = (value: number, unit: string): string =>
-  unitOf(unit) === unit ? `${value}${unit ? ` ${unit}` : ""}` : asWritten(value, unit);
-
-/** A figure far over what is possible may be one in pounds or Fahrenheit: the sentence says how those are typed. */
-function otherUnit(value: number, { min, max, unit }: Range): string {
-  const fits = (x: number): boolean => x >= min && x <= max;
-  if (unit === "kg" && shown().mass === "kg" && value > max && fits(parseMassKg(`${value} lb`)))
-    return ` If these are pounds, write ${value} lb.`;
-  if (unit === "°C" && shown().temperature === "C" && value > max && fits(parseTempC(`${value} F`)))
-    return ` If this is Fahrenheit, write ${value} F.`;
-  return "";
-}
-
-function figure(what: string, range: Range, read: (text: string) => number) {
-  const u = range.unit ? ` ${range.unit}` : "";
-  const bounds = `between ${range.min} and ${range.max.toLocaleString("en-GB")}${u}`;
-  const asked = (): string => (unitOf(range.unit) === range.unit ? bounds : boundsRead(range));
-  return z
-    .union([z.number(), z.string().max(60, `${what} is far too long.`)], {
-      error: ({ input }) => (input == null ? `${what} is missing.` : `${what} must be a number.`),
+function figure(field: FigureField) {
+  const { what, unit } = field;
+  const schema = z
+    .union([z.number(), z.string().max(LONGEST, tooLong(what))], {
+      error: ({ input }) => (input == null ? missing(what) : `${what} must be a number.`),
     })
-    .transform((raw, ctx): number => {
-      if (typeof raw === "string" && raw.trim() === "") {
-        ctx.addIssue({ code: "custom", message: `${what} is missing.` });
-        return z.NEVER;
-      }
-      let value: number;
-      try {
-        value = typeof raw === "number" ? raw : read(raw);
-      } catch (error) {
-        ctx.addIssue({ code: "custom", message: `${what}: ${(error as Error).message}` });
-        return z.NEVER;
-      }
-      const inside = value >= range.min && value <= range.max;
-      if (!inside) {
-        ctx.addIssue({
-          code: "custom",
-          message: `${what} must be ${asked()}, not ${said(value, range.unit)}.${otherUnit(value, range)}`,
-        });
-        return z.NEVER;
-      }
-      if (range.whole && !Number.isInteger(value)) {
-        ctx.addIssue({ code: "custom", message: `${what} must be a whole number, not ${value}.` });
-        return z.NEVER;
-      }
-      return value;
+    .transform((typed, ctx): number => {
+      const read = figureOf(field, typed);
+      if ("value" in read) return read.value;
+      ctx.addIssue({ code: "custom", message: read.wrong });
+      return z.NEVER;
     })
     .meta({
-      description: `${what}${u ? `,${u}` : ""}; ${bounds}. A number, or text with a decimal point or comma.`,
+      description: `${what}${unit ? `, ${unit}` : ""}; ${boundsOf(field)}. A number, or text with a decimal point or comma.`,
     });
+  FIGURES.add(schema, field);
+  return schema;
 }
 
 /** Kilograms, a gram at least: the ledger counts whole grams. Text may carry kg, g or lb. */
-export const massKg = (what: string, max: number) =>
-  figure(what, { min: 0.001, max, unit: "kg" }, parseMassKg);
+export const massKg = (what: string, max: number) => figure({ what, min: 0.001, max, unit: "kg" });
 /** As massKg, and nothing at all is a mass too. */
-export const massKgOrNone = (what: string, max: number) =>
-  figure(what, { min: 0, max, unit: "kg" }, parseMassKg);
+export const massKgOrNone = (what: string, max: number) => figure({ what, min: 0, max, unit: "kg" });
 /** Whole grams in a jar. Text may carry g, lb or oz. */
 export const jarMassG = (what: string, min: number, max: number) =>
-  figure(what, { min, max, unit: "g", whole: true }, parseJarG);
-export const pct = (what: string, min = 0, max = 100) => figure(what, { min, max, unit: "%" }, plain);
-export const tempC = (what: string, min: number, max: number) =>
-  figure(what, { min, max, unit: "°C" }, parseTempC);
+  figure({ what, min, max, unit: "g", whole: true, jar: true });
+export const pct = (what: string, min = 0, max = 100) => figure({ what, min, max, unit: "%" });
+export const tempC = (what: string, min: number, max: number) => figure({ what, min, max, unit: "°C" });
 export const count = (what: string, min: number, max: number) =>
-  figure(what, { min, max, unit: "", whole: true }, plain);
-export const number = (what: string, min: number, max: number, unit = "") =>
-  figure(what, { min, max, unit }, READ_AS[unit] ?? plain);
+  figure({ what, min, max, unit: "", whole: true });
+export const number = (what: string, min: number, max: number, unit = "") => figure({ what, min, max, unit });
 
 export const text = (what: string, max = 80) =>
   z
-    .string({ error: `${what} is missing.` })
+    .string({ error: missing(what) })
     .max(max * 4 + 100, `${what} may be at most ${max} characters long.`)
     .transform((t) =>
       t
@@ -113,7 +58,7 @@ export const text = (what: string, max = 80) =>
     .pipe(
       z
         .string()
-        .min(1, `${what} is missing.`)
+        .min(1, missing(what))
         .max(max, `${what} may be at most ${max} characters long.`)
         .refine((t) => !/\p{Cc}/u.test(t), `${what} holds characters that cannot be written down.`),
     )
@@ -133,7 +78,7 @@ export const note = (what: string, max = 200) =>
 export const tag = (kind: TagKind) => {
   const what = `The ${kind}'s tag`;
   return z
-    .union([z.string(), z.number()], { error: `${what} is missing.` })
+    .union([z.string(), z.number()], { error: missing(what) })
     .transform((raw, ctx) => {
       const upper = String(raw).slice(0, 100).trim().toUpperCase();
       // A colony has a name now and then; one of two words stays one: "Old Oak" is written OLD-OAK.
@@ -145,7 +90,7 @@ export const tag = (kind: TagKind) => {
           code: "custom",
           message:
             written === ""
-              ? `${what} is missing.`
+              ? missing(what)
               : `${what} "${written.slice(0, 20)}" must be one to sixteen letters, digits or hyphens.`,
         });
         return z.NEVER;
@@ -158,7 +103,7 @@ export const tag = (kind: TagKind) => {
 /** A calendar day, ISO 8601. Whether it may lie ahead is the command's question. */
 export const day = (what: string) =>
   z
-    .string({ error: `${what} is missing.` })
+    .string({ error: missing(what) })
     .refine((t) => /^\d{4}-\d{2}-\d{2}$/.test(t) && DateTime.fromISO(t, { zone: "utc" }).isValid, {
       error: `${what} must be a day such as 13 Aug 2026 (2026-08-13).`,
       abort: true,

@@ -12,15 +12,15 @@ export type Standing =
   | { readonly step: "refused"; readonly refused: Refused }
   | { readonly step: "done"; readonly answer: Sent };
 
-/** Sends a command once a press; refusals come back beside their fields. */
-export function useCommand(command: string) {
+/** Sends a command once a press; refusals come back beside their fields. `judge` is asked where the house cannot be. */
+export function useCommand(command: string, judge?: (input: object) => Refused | null) {
   const router = useRouter();
   const [standing, setStanding] = useState<Standing>({ step: "filling" });
   const underWay = useRef<{ readonly input: string; readonly answer: Promise<Sent | null> } | null>(null);
 
   async function sendNow(input: object): Promise<Sent | null> {
     setStanding({ step: "sending" });
-    const outcome = await send(command, input);
+    const outcome = await send(command, input, undefined, judge);
     if (!outcome.ok) {
       setStanding({ step: "refused", refused: outcome.refused });
       return null;

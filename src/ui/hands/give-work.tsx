@@ -1,7 +1,7 @@
 "use client";
 
 import type { MyWorkView } from "@/house/spin/my-work";
-import { CommandForm } from "../fields/command-form";
+import { FormInBrowser } from "../fields/form-in-browser";
 
 /** The lead sends somebody to a machine, the strainer or a box; the plan goes by it at once. */
 export function GiveWork({
@@ -35,7 +35,7 @@ export function GiveWork({
       )}
       <div className="grid gap-4">
         {machines.length > 0 && (
-          <CommandForm
+          <FormInBrowser
             command="give-work"
             label="Send to the machine"
             inPanel
@@ -53,7 +53,7 @@ export function GiveWork({
             ]}
           />
         )}
-        <CommandForm
+        <FormInBrowser
           command="give-work"
           label="Send to pails and strainer"
           inPanel
@@ -62,7 +62,7 @@ export function GiveWork({
           fields={[who]}
         />
         {boxes.length > 0 && (
-          <CommandForm
+          <FormInBrowser
             command="give-work"
             label="Send to the box"
             inPanel

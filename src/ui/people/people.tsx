@@ -2,8 +2,8 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { CommandForm } from "../fields/command-form";
 import { Field } from "../fields/field";
+import { FormInBrowser } from "../fields/form-in-browser";
 import { Modal } from "../modal";
 import { Press } from "../press";
 import { askDoor } from "./ask-door";
@@ -66,7 +66,7 @@ export function Person({
             </button>
           }
         >
-          <CommandForm
+          <FormInBrowser
             command="change-role"
             label="Change it"
             inPanel

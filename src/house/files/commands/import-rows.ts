@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { gramsFromKg } from "@/core/units";
 import { buyers } from "../../bottle/records";
-import { type FieldProblem, Refusal } from "../../language/errors";
+import { Refusal } from "../../language/errors";
 import { choice } from "../../language/fields";
+import type { FieldProblem } from "../../language/problems";
 import { defineCommand } from "../../ledger/command";
 import type { Work } from "../../ledger/work";
 import { setMaterial } from "../../materials/commands/stock";
