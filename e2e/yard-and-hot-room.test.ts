@@ -73,6 +73,13 @@ test("pull mixed supers and see each verdict, by scale and prism or by eye", asy
     await expect(sheet).toContainText("a stand-in");
     await sheet.getByLabel("Sample reads").fill("17,1");
     await expect(sheet.getByText("spin", { exact: true })).toBeVisible();
+    // Read at a temperature that is none, it is as good as not read.
+    await sheet.getByLabel("Samples at").fill("2o");
+    await expect(sheet.getByLabel("Samples at")).toHaveAccessibleDescription(
+      /The samples' temperature: "o" is not a temperature unit/,
+    );
+    await expect(sheet).toContainText("no reading yet, and this school goes by readings");
+    await sheet.getByLabel("Samples at").fill("20");
     await expect(sheet).toContainText("sealed would say spin");
     await take.click();
     await hold("33", "2");
@@ -209,6 +216,13 @@ test("check the instrument, read a sheet, and watch the forecast move as the sta
   const sheet = page.getByRole("form", { name: "Reading sheet" });
   await sheet.getByLabel("Refractometer").selectOption("R1");
   for (const [i, v] of ["17.9", "17.8", "19.4"].entries()) await sheet.getByLabel(`Drop ${i + 1}`).fill(v);
+  await expect(sheet).toContainText("drop 3 (19.4 %) lies");
+  await sheet.getByLabel("Sample at").fill("200");
+  await expect(sheet.getByLabel("Sample at")).toHaveAccessibleDescription(
+    /must be between .* °C, not 200 °C/,
+  );
+  await expect(sheet).not.toContainText("lies");
+  await sheet.getByLabel("Sample at").fill("20");
   await expect(sheet).toContainText("drop 3 (19.4 %) lies");
   await page.getByRole("button", { name: "Enter the sheet" }).click();
   await expect(sheet).toContainText(/Super 22: 18\.4 % on the mean of 3 drops; drop 3 .* It still counts\./);

@@ -39,6 +39,10 @@ describe("the figures a command asks for", () => {
         jars: count("The jars", 1, 9).default(1),
         rows: list("The rows", z.object({ kg: massKg("The row's weight", 5) }), 10),
         room: z.object({ pct: pct("The room's share") }).optional(),
+        drops: z
+          .union([z.string(), z.array(z.union([z.number(), z.string()]))])
+          .transform((raw) => (Array.isArray(raw) ? raw : raw.split(" ")))
+          .pipe(list("The drops", pct("A drop"), 9)),
         either: z.union([z.object({ a: pct("The a") }), z.object({ b: pct("The b") })]).optional(),
       })
       .transform((all) => all.kg);
@@ -48,6 +52,7 @@ describe("the figures a command asks for", () => {
       ["jars", "The jars", false],
       ["rows.*.kg", "The row's weight", false],
       ["room.pct", "The room's share", false],
+      ["drops.*", "A drop", false],
     ]);
   });
 

@@ -27,18 +27,23 @@ interface Def {
   readonly element?: z.core.$ZodType;
   readonly innerType?: z.core.$ZodType;
   readonly in?: z.core.$ZodType;
+  readonly out?: z.core.$ZodType;
 }
 
 function* figures(schema: z.core.$ZodType, path: string, needed: boolean): Generator<[string, AskedFigure]> {
   const field = FIGURES.get(schema);
-  const { type, shape, element, innerType, in: first } = schema._zod.def as Def;
+  const { type, shape, element, innerType, in: first, out: then } = schema._zod.def as Def;
   const within = path === "" ? "" : `${path}.`;
   if (field) yield [path, { ...field, needed }];
   else if (shape)
     for (const [key, of] of Object.entries(shape)) yield* figures(of, `${within}${key}`, needed);
   else if (element) yield* figures(element, `${within}*`, false);
   else if (innerType && type in WRAPS) yield* figures(innerType, path, needed && !WRAPS[type]);
-  else if (first) yield* figures(first, path, needed);
+  else if (first) {
+    const before = [...figures(first, path, needed)];
+    // What is made of a text or a list before it is judged stands where it stood: "17.2 17.4", or both in a list.
+    yield* before.length > 0 || !then ? before : figures(then, path, needed);
+  }
 }
 
 const known = new WeakMap<z.core.$ZodType, AskedFigures>();

@@ -1,15 +1,15 @@
 import type { ComponentProps } from "react";
-import { COMMANDS, type CommandName } from "@/house";
-import { figuresIn } from "@/house/language/figures-in";
+import type { CommandName } from "@/house";
 import { FormInBrowser } from "./form-in-browser";
 import { askedAt } from "./judge";
+import { Judged } from "./judged";
 
-/** A form for one command that knows how its figures are judged, for when the house cannot be asked. */
-export function CommandForm<N extends CommandName>(
-  given: Omit<ComponentProps<typeof FormInBrowser<N>>, "figures">,
-) {
-  const all = COMMANDS.get(given.command);
+/** A form for one command, whose figures are judged also where the house cannot be asked. */
+export function CommandForm<N extends CommandName>(given: ComponentProps<typeof FormInBrowser<N>>) {
   const places = new Set(given.fields.map((f) => askedAt(f.name)));
-  const figures = Object.entries(all ? figuresIn(all.input) : {}).filter(([path]) => places.has(path));
-  return <FormInBrowser {...given} figures={Object.fromEntries(figures)} />;
+  return (
+    <Judged commands={[given.command]} asked={(path) => places.has(path)}>
+      <FormInBrowser {...given} />
+    </Judged>
+  );
 }

@@ -3,12 +3,10 @@
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Controller, type FieldPath, type FieldValues, get, set, useForm } from "react-hook-form";
 import type { CommandName } from "@/house";
-import type { AskedFigures } from "@/house/language/figures-in";
 import { NotYours, useMay } from "../people/rights";
 import { draftOf, dropDraft, keepDraft } from "./draft";
 import { Field } from "./field";
 import { asProposed, forTheHouse, unitsOfDrafts } from "./figure";
-import { wrongFigures } from "./judge";
 import { type FieldOf, type FieldSpec, inputFrom } from "./spec";
 import { SaysStanding } from "./standing";
 import { useCommand } from "./use-command";
@@ -70,7 +68,6 @@ export function FormInBrowser<N extends CommandName>({
   fixed,
   keep = [],
   inPanel = false,
-  figures,
   children,
 }: {
   command: N;
@@ -80,17 +77,12 @@ export function FormInBrowser<N extends CommandName>({
   keep?: readonly FieldOf<N>[];
   /** It stands in a panel that is always open: no frame of its own, and it does not take the focus. */
   inPanel?: boolean;
-  /** How its figures are judged where the house cannot be asked. */
-  figures?: AskedFigures;
   children?: ReactNode;
 }) {
   const { control, handleSubmit, getValues, setValue, reset, watch } = useForm<FieldValues>({
     defaultValues: startValues(fields),
   });
-  const { standing, errorAt, submit } = useCommand(
-    command,
-    figures && ((input) => wrongFigures(input, figures)),
-  );
+  const { standing, errorAt, submit } = useCommand(command);
   const may = useMay(command);
   const [fromBefore, setFromBefore] = useState(false);
 

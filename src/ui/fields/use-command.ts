@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { refreshOnce } from "../refresh-once";
 import { type Refused, type Sent, send } from "../send";
+import { useJudge } from "./judged-here";
 
 /** Where a form stands: one thing at a time, moved on by named steps. */
 export type Standing =
@@ -12,9 +13,10 @@ export type Standing =
   | { readonly step: "refused"; readonly refused: Refused }
   | { readonly step: "done"; readonly answer: Sent };
 
-/** Sends a command once a press; refusals come back beside their fields. `judge` is asked where the house cannot be. */
-export function useCommand(command: string, judge?: (input: object) => Refused | null) {
+/** Sends a command once a press; refusals come back beside their fields. */
+export function useCommand(command: string) {
   const router = useRouter();
+  const judge = useJudge(command);
   const [standing, setStanding] = useState<Standing>({ step: "filling" });
   const underWay = useRef<{ readonly input: string; readonly answer: Promise<Sent | null> } | null>(null);
 

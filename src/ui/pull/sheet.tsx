@@ -8,6 +8,7 @@ import { mass, massFigure } from "@/house/language/shown";
 import type { PullSheetView } from "@/house/yard/view";
 import { Field } from "../fields/field";
 import { asProposed, forTheHouse, tempIn, unitsOfDrafts } from "../fields/figure";
+import { useWrongFigure } from "../fields/judged-here";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { keep, keptUnder } from "../kept";
@@ -76,10 +77,12 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
   };
   const inHand = row.tag.trim() !== "";
   const all = inHand ? [...rows, row] : rows;
-  const judged = judgeRows(all, around, school);
-  const here =
-    judged.supers[inHand ? all.length - 1 : -1]?.ripeness ??
-    judgeRows([row], around, school).supers[0]?.ripeness;
+  const wrongC = useWrongFigure("pull-supers")("sampleC", forTheHouse(sampleC, "°C"));
+  // Samples at a temperature that is none are as good as not taken.
+  const judge = (these: readonly PullRow[]) =>
+    judgeRows(wrongC ? these.map((r) => ({ ...r, sample: "" })) : these, around, school);
+  const judged = judge(all);
+  const here = judged.supers[inHand ? all.length - 1 : -1]?.ripeness ?? judge([row]).supers[0]?.ripeness;
   const taken = rows.filter((r) => r.take);
   const expected = yieldOfRows(all, around);
   const tags = Object.keys(supers);
@@ -157,7 +160,7 @@ export default function PullSheet({ view }: { view: PullSheetView }) {
         setInstrument={setInstrument}
         sampleC={sampleC}
         setSampleC={setSampleC}
-        errorAt={errorAt}
+        errorAt={(field) => (field === "sampleC" ? wrongC : undefined) ?? errorAt(field)}
       />
       <PullCard
         key={row.key}

@@ -6,6 +6,7 @@ import type { AtHand, InstrumentView } from "@/house/devices/view";
 import { temp } from "@/house/language/shown";
 import { Field } from "../fields/field";
 import { asProposed, forTheHouse, tempIn } from "../fields/figure";
+import { useWrongFigure } from "../fields/judged-here";
 import { SaysStanding } from "../fields/standing";
 import { useCommand } from "../fields/use-command";
 import { FromDevice } from "../from-device";
@@ -32,7 +33,9 @@ export default function SheetOfDrops({
   const [drops, setDrops] = useState(["", "", ""]);
   const { standing, errorAt, submit } = useCommand("read-sheet");
   const picked = instruments.find((i) => i.name === instrument);
-  const read = drops.map((d) => waterOf(d, picked, tempIn(sampleC) ?? 20));
+  const wrongC = useWrongFigure("read-sheet")("tempC", forTheHouse(sampleC, "°C"));
+  // At a temperature that is none a drop is nothing yet.
+  const read = wrongC ? [] : drops.map((d) => waterOf(d, picked, tempIn(sampleC) ?? 20));
   const water = read.flatMap((r) => (typeof r === "number" ? [r] : []));
   const slip = read.find((r) => typeof r === "string");
   const sheet = water.length > 0 ? judgeSheet(water) : null;
@@ -83,7 +86,7 @@ export default function SheetOfDrops({
         <Field
           spec={{ name: "tempC", label: "Sample at", unit: "°C", kind: "figure", span: 1 }}
           value={sampleC}
-          error={errorAt("tempC")}
+          error={wrongC ?? errorAt("tempC")}
           onChange={(v) => setSampleC(String(v))}
         />
         {drops.map((d, i) => (

@@ -13,6 +13,7 @@ import type { Snapshot } from "@/house/standing/snapshot";
 import { Caution, Panel } from "@/ui/bench";
 import { FillJars, JarPlan, WeighJars } from "@/ui/bottle";
 import { CommandForm } from "@/ui/fields/command-form";
+import { Judged } from "@/ui/fields/judged";
 import type { FieldSpec } from "@/ui/fields/spec";
 import { Link } from "@/ui/link";
 import { TakeOrder } from "@/ui/out/take-order";
@@ -93,20 +94,22 @@ export async function BottleDoing({
     case "weigh":
       return (
         <>
-          <WeighJars
-            lots={s.lots
-              .filter((l) => l.vessel === null && l.jars > 0)
-              .slice(0, 40)
-              .map((l) => ({
-                code: l.code,
-                jarG: l.nominal_g,
-                jars: l.jars,
-                says: `${l.code}, ${l.honey_kind}, ${l.jars} of ${jar(l.nominal_g)}`,
-              }))}
-            typed={[454, 30]}
-            known={await scaleToday(db, s)}
-            device={(await devicesAtHand(db)).scale}
-          />
+          <Judged commands={["weigh-jars"]}>
+            <WeighJars
+              lots={s.lots
+                .filter((l) => l.vessel === null && l.jars > 0)
+                .slice(0, 40)
+                .map((l) => ({
+                  code: l.code,
+                  jarG: l.nominal_g,
+                  jars: l.jars,
+                  says: `${l.code}, ${l.honey_kind}, ${l.jars} of ${jar(l.nominal_g)}`,
+                }))}
+              typed={[454, 30]}
+              known={await scaleToday(db, s)}
+              device={(await devicesAtHand(db)).scale}
+            />
+          </Judged>
           <Caution>
             a scale of the kitchen is seldom lawful for trade: is yours verified? Check it with a known weight
             before the first jar.
@@ -321,21 +324,23 @@ export async function BottleDoing({
     case "lot":
       return (
         <>
-          <FillJars
-            key={`${search.vessels} ${search.sizes}`}
-            chosen={(search.vessels ?? "").split(",").filter((t) => t !== "")}
-            sizes={sizesIn(search.sizes)}
-            kinds={kinds}
-            materials={(await stockView(db)).map((m) => ({ name: m.name, kind: m.kind }))}
-            vessels={s.vessels.map((p) => ({
-              name: p.name,
-              kg: p.grams / 1000,
-              waterPct: p.water.figures.waterPct ?? null,
-              from: p.from,
-              owner: p.owner,
-              warning: warningOf(s, p),
-            }))}
-          />
+          <Judged commands={["issue-lot"]}>
+            <FillJars
+              key={`${search.vessels} ${search.sizes}`}
+              chosen={(search.vessels ?? "").split(",").filter((t) => t !== "")}
+              sizes={sizesIn(search.sizes)}
+              kinds={kinds}
+              materials={(await stockView(db)).map((m) => ({ name: m.name, kind: m.kind }))}
+              vessels={s.vessels.map((p) => ({
+                name: p.name,
+                kg: p.grams / 1000,
+                waterPct: p.water.figures.waterPct ?? null,
+                from: p.from,
+                owner: p.owner,
+                warning: warningOf(s, p),
+              }))}
+            />
+          </Judged>
           <details className="panel my-3">
             <summary className="cursor-pointer font-semibold">At the filler, step by step</summary>
             <ol className="mt-2 list-inside list-decimal">

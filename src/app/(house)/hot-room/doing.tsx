@@ -4,6 +4,7 @@ import { temp } from "@/house/language/shown";
 import type { Snapshot } from "@/house/standing/snapshot";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
+import { Judged } from "@/ui/fields/judged";
 import { Instruments } from "@/ui/room/instruments";
 import { ReadingSheet } from "@/ui/room/reading-sheet";
 import { type BayDoing, doingsOf } from "../doings";
@@ -23,12 +24,14 @@ const OFTEN: readonly BayDoing<Given>[] = [
     needs: "read-moisture",
     label: "Enter a reading",
     show: ({ view, search }) => (
-      <ReadingSheet
-        key={search.super ?? ""}
-        superTag={search.super ?? ""}
-        instruments={view.instruments}
-        devices={view.devices}
-      />
+      <Judged commands={["read-sheet"]}>
+        <ReadingSheet
+          key={search.super ?? ""}
+          superTag={search.super ?? ""}
+          instruments={view.instruments}
+          devices={view.devices}
+        />
+      </Judged>
     ),
   },
   {

@@ -8,6 +8,7 @@ import { Papers } from "@/ui/attach";
 import { Lead, Older } from "@/ui/bench";
 import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
+import { Judged } from "@/ui/fields/judged";
 import { LabResult } from "@/ui/lab-result";
 import { Link } from "@/ui/link";
 import { StandInResult } from "@/ui/stand-in-result";
@@ -153,7 +154,9 @@ function Order({ order: o }: { order: LabSeen }) {
             <summary className="flex min-h-12 cursor-pointer items-center font-semibold underline underline-offset-4">
               Enter the result
             </summary>
-            <LabResult order={o.order} asked={o.asked} />
+            <Judged commands={["enter-results"]}>
+              <LabResult order={o.order} asked={o.asked} />
+            </Judged>
           </details>
           <div className="mt-2">
             <StandInResult order={o.order} />

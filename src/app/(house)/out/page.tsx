@@ -12,6 +12,7 @@ import { Decisions } from "@/ui/decisions";
 import { Doings } from "@/ui/doings";
 import { EmptyBay } from "@/ui/empty-bay";
 import { CommandForm } from "@/ui/fields/command-form";
+import { Judged } from "@/ui/fields/judged";
 import { Figure } from "@/ui/figures/figure";
 import { Link } from "@/ui/link";
 import { MarketBack } from "@/ui/out/market-back";
@@ -88,19 +89,21 @@ export default async function Out({
           ))}
       </nav>
       {search.do === "pick" && (
-        <Pick
-          key={order ?? 0}
-          stock={out.stock}
-          chosen={order}
-          buyers={buyers}
-          orders={out.promised.map((p) => ({
-            id: p.order.id,
-            says: saidOrder(p.order),
-            buyer: p.order.buyer,
-            price: p.order.price === null ? "" : String(p.order.price),
-            lots: p.lots,
-          }))}
-        />
+        <Judged commands={["send-dispatch"]}>
+          <Pick
+            key={order ?? 0}
+            stock={out.stock}
+            chosen={order}
+            buyers={buyers}
+            orders={out.promised.map((p) => ({
+              id: p.order.id,
+              says: saidOrder(p.order),
+              buyer: p.order.buyer,
+              price: p.order.price === null ? "" : String(p.order.price),
+              lots: p.lots,
+            }))}
+          />
+        </Judged>
       )}
       {search.do === "order" && <TakeOrder buyers={buyers} today={today} />}
       {search.do === "return" && (
@@ -275,14 +278,16 @@ export default async function Out({
           title={`${dispatch.buyer}, dispatch ${dispatch.number}: back from market?`}
           className="mt-4"
         >
-          <MarketBack
-            dispatch={dispatch.number}
-            taken={taken.map((p) => ({
-              lot: p.code,
-              says: `${p.honey_kind}, ${jar(p.nominal_g)}`,
-              jars: p.jars - p.back,
-            }))}
-          />
+          <Judged commands={["back-from-market"]}>
+            <MarketBack
+              dispatch={dispatch.number}
+              taken={taken.map((p) => ({
+                lot: p.code,
+                says: `${p.honey_kind}, ${jar(p.nominal_g)}`,
+                jars: p.jars - p.back,
+              }))}
+            />
+          </Judged>
         </Panel>
       ))}
       {out.vesselsOut.length > 0 && (

@@ -9,6 +9,7 @@ import { CAUTION, WARMER_KINDS } from "@/house/warmth/kinds";
 import { lookOf } from "@/house/warmth/view";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
+import { Judged } from "@/ui/fields/judged";
 import { WarmPlan } from "@/ui/settle";
 import { Pour } from "@/ui/store";
 import { holdingField } from "../holding";
@@ -102,14 +103,16 @@ export async function SettleDoing({ search, s }: { search: SettleSearch; s: Snap
           what was rinsed dries first: {quantity(0.1, "L")} of water left in a pail is 0.3 points more in its
           honey. Drop no scrapings through.
         </Caution>
-        <Pour
-          key={search.from ?? ""}
-          vessels={desk.vessels}
-          causes={["strainer and cloth"]}
-          chosen={search.from ? [search.from] : []}
-          rules={{ targetPct: s.house.target_pct, limitPct: s.house.limit_pct }}
-          strain={{ meshes, timed }}
-        />
+        <Judged commands={["strain"]}>
+          <Pour
+            key={search.from ?? ""}
+            vessels={desk.vessels}
+            causes={["strainer and cloth"]}
+            chosen={search.from ? [search.from] : []}
+            rules={{ targetPct: s.house.target_pct, limitPct: s.house.limit_pct }}
+            strain={{ meshes, timed }}
+          />
+        </Judged>
       </>
     );
   }
@@ -125,26 +128,28 @@ export async function SettleDoing({ search, s }: { search: SettleSearch; s: Snap
     if (still.length === 0) return <p className="panel mb-3">No vessel stands outside the warmth.</p>;
     return (
       <>
-        <WarmPlan
-          vessels={still.map((v) => ({
-            name: v.name,
-            says: `${massG(v.grams)}, ${lookOf(v) ?? "not looked at"}`,
-            kind: v.kind,
-            diameterCm: v.diameterCm,
-            grams: v.grams,
-            fromC: v.told.warmth.at(-1)?.temp_c ?? null,
-            look: lookOf(v),
-            ceilingC: ceilingOf(s.settle, v.blooms),
-          }))}
-          warmers={s.warmth.warmers.map((w) => ({
-            name: w.name,
-            tempC: w.tempC,
-            spreadC: w.spreadC,
-            free: Math.max(0, w.places - w.inIt.length),
-          }))}
-          nowMs={s.now.getTime()}
-          zone={s.house.zone}
-        />
+        <Judged commands={["warm-vessels"]}>
+          <WarmPlan
+            vessels={still.map((v) => ({
+              name: v.name,
+              says: `${massG(v.grams)}, ${lookOf(v) ?? "not looked at"}`,
+              kind: v.kind,
+              diameterCm: v.diameterCm,
+              grams: v.grams,
+              fromC: v.told.warmth.at(-1)?.temp_c ?? null,
+              look: lookOf(v),
+              ceilingC: ceilingOf(s.settle, v.blooms),
+            }))}
+            warmers={s.warmth.warmers.map((w) => ({
+              name: w.name,
+              tempC: w.tempC,
+              spreadC: w.spreadC,
+              free: Math.max(0, w.places - w.inIt.length),
+            }))}
+            nowMs={s.now.getTime()}
+            zone={s.house.zone}
+          />
+        </Judged>
         <Caution>{[...new Set(s.warmth.warmers.map((w) => CAUTION[w.kind]))].join(" ")}</Caution>
       </>
     );

@@ -7,6 +7,7 @@ import type { FloorView } from "@/house/spin/view";
 import type { Snapshot } from "@/house/standing/snapshot";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
+import { Judged } from "@/ui/fields/judged";
 import type { FieldSpec } from "@/ui/fields/spec";
 import { ChooseSupers, DayPlanner, LoadArranger, Skills } from "@/ui/floor";
 import { ReadingSheet } from "@/ui/room/reading-sheet";
@@ -91,12 +92,14 @@ const OFTEN: readonly BayDoing<Given>[] = [
     needs: "read-moisture",
     label: "Enter a reading",
     show: async ({ s, search }) => (
-      <ReadingSheet
-        key={search.super ?? ""}
-        superTag={search.super ?? ""}
-        instruments={await instrumentsView(houseDatabase(), s)}
-        devices={await devicesAtHand(houseDatabase())}
-      />
+      <Judged commands={["read-sheet"]}>
+        <ReadingSheet
+          key={search.super ?? ""}
+          superTag={search.super ?? ""}
+          instruments={await instrumentsView(houseDatabase(), s)}
+          devices={await devicesAtHand(houseDatabase())}
+        />
+      </Judged>
     ),
   },
   {

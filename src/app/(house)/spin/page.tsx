@@ -8,6 +8,7 @@ import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Doings } from "@/ui/doings";
 import { EmptyBay } from "@/ui/empty-bay";
+import { Judged } from "@/ui/fields/judged";
 import { Figure } from "@/ui/figures/figure";
 import { ResidueChart, RunCard } from "@/ui/floor";
 import { Gate } from "@/ui/floor/gate";
@@ -44,11 +45,15 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Spi
       />
       <div className="mt-3">
         {floor.live.map((run) => (
-          <RunCard key={run.id} run={run} nowMs={floor.nowMs} />
+          <Judged key={run.id} commands={["end-run"]}>
+            <RunCard run={run} nowMs={floor.nowMs} />
+          </Judged>
         ))}
         <div className="grid items-start gap-x-3 md:grid-cols-[repeat(auto-fit,minmax(260px,1fr))]">
           {floor.gates.map((g) => (
-            <Gate key={g.machine ?? ""} gate={g} nowMs={floor.nowMs} />
+            <Judged key={g.machine ?? ""} commands={["swap-pail"]}>
+              <Gate gate={g} nowMs={floor.nowMs} />
+            </Judged>
           ))}
         </div>
       </div>

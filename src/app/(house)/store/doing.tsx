@@ -8,6 +8,7 @@ import type { Snapshot } from "@/house/standing/snapshot";
 import { storeDesk } from "@/house/store/desk";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
+import { Judged } from "@/ui/fields/judged";
 import { Blend, Pour, Receive, StockTake } from "@/ui/store";
 import { holdingField } from "../holding";
 
@@ -157,15 +158,17 @@ export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapsh
     const large = (name: string): number =>
       ["tank", "drum", "tub", "pail"].findIndex((k) => name.startsWith(k));
     return (
-      <Blend
-        into={vessels
-          .map((v) => ({ name: v.name, heldG: v.heldG, holdsG: v.holdsG }))
-          .sort((a, b) => large(a.name) - large(b.name) || a.heldG - b.heldG)
-          .slice(0, 80)}
-        owners={[...new Set(s.vessels.flatMap((v) => v.owners.filter((o) => o !== "")))]}
-        blooms={[...new Set(s.vessels.flatMap((v) => v.blooms.map((b) => b.what).filter((b) => b !== "")))]}
-        limitPct={s.house.limit_pct}
-      />
+      <Judged commands={["blend-honey"]}>
+        <Blend
+          into={vessels
+            .map((v) => ({ name: v.name, heldG: v.heldG, holdsG: v.holdsG }))
+            .sort((a, b) => large(a.name) - large(b.name) || a.heldG - b.heldG)
+            .slice(0, 80)}
+          owners={[...new Set(s.vessels.flatMap((v) => v.owners.filter((o) => o !== "")))]}
+          blooms={[...new Set(s.vessels.flatMap((v) => v.blooms.map((b) => b.what).filter((b) => b !== "")))]}
+          limitPct={s.house.limit_pct}
+        />
+      </Judged>
     );
   }
   if (search.do === "mixed")
@@ -183,20 +186,22 @@ export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapsh
   if (search.do === "stock") {
     const { vessels } = await storeDesk(houseDatabase(), s);
     return (
-      <StockTake
-        places={[...new Set(s.vessels.map((v) => v.place).filter((p) => p !== ""))]}
-        place={search.from ?? ""}
-        vessels={vessels.map((v) => {
-          const held = s.vessels.find((h) => h.name === v.name);
-          return {
-            name: v.name,
-            place: held?.place ?? "",
-            heldG: v.heldG,
-            emptyG: v.emptyG,
-            weighable: v.weighable,
-          };
-        })}
-      />
+      <Judged commands={["take-stock"]}>
+        <StockTake
+          places={[...new Set(s.vessels.map((v) => v.place).filter((p) => p !== ""))]}
+          place={search.from ?? ""}
+          vessels={vessels.map((v) => {
+            const held = s.vessels.find((h) => h.name === v.name);
+            return {
+              name: v.name,
+              place: held?.place ?? "",
+              heldG: v.heldG,
+              emptyG: v.emptyG,
+              weighable: v.weighable,
+            };
+          })}
+        />
+      </Judged>
     );
   }
   if (search.do === "lost")
@@ -268,16 +273,22 @@ export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapsh
   if (search.do === "pour")
     return (
       <>
-        <Pour
-          vessels={vessels}
-          causes={MOVE_LOSSES}
-          chosen={(search.from ?? "").split(",").filter((t) => t !== "")}
-          rules={{ targetPct: s.house.target_pct, limitPct: s.house.limit_pct }}
-        />
+        <Judged commands={["move-honey"]}>
+          <Pour
+            vessels={vessels}
+            causes={MOVE_LOSSES}
+            chosen={(search.from ?? "").split(",").filter((t) => t !== "")}
+            rules={{ targetPct: s.house.target_pct, limitPct: s.house.limit_pct }}
+          />
+        </Judged>
         <Caution>
           a full pail is {mass(27, 0)} and more: two lift it, or a hoist. Shut the gate before you look away.
         </Caution>
       </>
     );
-  return <Receive vessels={vessels} suppliers={suppliers} />;
+  return (
+    <Judged commands={["receive-honey"]}>
+      <Receive vessels={vessels} suppliers={suppliers} />
+    </Judged>
+  );
 }

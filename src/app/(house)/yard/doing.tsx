@@ -8,6 +8,7 @@ import { CLEARING, CLEARING_METHODS } from "@/house/yard/clearing";
 import { plansView, pullSheetView, type YardView } from "@/house/yard/view";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
+import { Judged } from "@/ui/fields/judged";
 import type { FieldSpec } from "@/ui/fields/spec";
 import { PullSheet } from "@/ui/pull";
 import { ImportFile, PullPlans } from "@/ui/yard";
@@ -51,7 +52,9 @@ const OFTEN: readonly BayDoing<Given>[] = [
         );
       return (
         <>
-          <PullSheet view={sheet} />
+          <Judged commands={["pull-supers"]}>
+            <PullSheet view={sheet} />
+          </Judged>
           <Caution>
             a full ten-frame super weighs {massFigure(30, 0)} to {mass(40, 0)}: carry it in two or with a
             barrow. Stings: keep a phone and the adrenaline plan at hand.
