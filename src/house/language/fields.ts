@@ -5,7 +5,7 @@
 
 import { DateTime } from "luxon";
 import { z } from "zod";
-import { boundsOf, type FigureField, figureOf, LONGEST, missing, tooLong } from "./figure-field";
+import { boundsOf, type FigureField, LONGEST, missing, readFigure, tooLong } from "./figure-field";
 import { TAG_LETTER, type TagKind } from "./tag-letter";
 
 export { TAG_LETTER, type TagKind } from "./tag-letter";
@@ -20,7 +20,7 @@ function figure(field: FigureField) {
       error: ({ input }) => (input == null ? missing(what) : `${what} must be a number.`),
     })
     .transform((typed, ctx): number => {
-      const read = figureOf(field, typed);
+      const read = readFigure(field, typed);
       if ("value" in read) return read.value;
       ctx.addIssue({ code: "custom", message: read.wrong });
       return z.NEVER;

@@ -50,7 +50,7 @@ export const boundsOf = ({ min, max, unit }: FigureField): string =>
   `between ${min} and ${max.toLocaleString("en-GB")}${unit ? ` ${unit}` : ""}`;
 
 /** The figure that was meant, in the field's unit, or the sentence that says why it is none. */
-export function figureOf(
+export function readFigure(
   field: FigureField,
   typed: number | string,
 ): { readonly value: number } | { readonly wrong: string } {

@@ -2,27 +2,12 @@ import { describe, expect, it } from "vitest";
 import { z } from "zod";
 import { COMMANDS } from "../commands";
 import { count, list, massKg, pct } from "./fields";
-import { figureOf, missing } from "./figure-field";
+import { missing, readFigure } from "./figure-field";
 import { figuresIn } from "./figures-in";
 
-const TYPED = [
-  ...[
-    "",
-    "  ",
-    "abc",
-    "0",
-    "-3",
-    "1,5",
-    "12",
-    "12 lb",
-    "99 F",
-    "3 gal",
-    "1e9",
-    "9".repeat(61),
-    "12 lbs of it",
-  ],
-  ...[0, 0.5, 21, 1e9, -1e9],
-];
+/** Right, wrong, in other units, too long; as text and as numbers. */
+const TEXTS = ["", "  ", "abc", "0", "-3", "1,5", "12", "12 lb", "99 F", "3 gal", "1e9", "9".repeat(61)];
+const TYPED: readonly (string | number)[] = [...TEXTS, "12 lbs of it", 0, 0.5, 21, 1e9, -1e9];
 
 const CASES = [...COMMANDS.values()].flatMap((command) =>
   Object.entries(figuresIn(command.input))
@@ -65,7 +50,7 @@ describe("the figures a command asks for", () => {
         field.needed ? missing(field.what) : undefined,
       );
       for (const typed of TYPED) {
-        const read = figureOf(field, typed);
+        const read = readFigure(field, typed);
         expect(said({ [path]: typed }), `${command.name}, ${path} ${typed}`).toBe(
           "wrong" in read ? read.wrong : undefined,
         );

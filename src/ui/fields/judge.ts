@@ -1,5 +1,5 @@
 /** An input judged where the house cannot be asked: by its figures, in the house's own sentences. */
-import { figureOf, missing } from "@/house/language/figure-field";
+import { missing, readFigure } from "@/house/language/figure-field";
 import type { AskedFigures } from "@/house/language/figures-in";
 import { type FieldProblem, inShort } from "@/house/language/problems";
 import type { Refused } from "../send";
@@ -26,7 +26,7 @@ export function wrongFigures(input: object, figures: AskedFigures): Refused | nu
       if (value === undefined || value === null)
         return field.needed ? [{ path, message: missing(field.what) }] : [];
       if (typeof value !== "string" && typeof value !== "number") return [];
-      const read = figureOf(field, value);
+      const read = readFigure(field, value);
       return "wrong" in read ? [{ path, message: read.wrong }] : [];
     }),
   );

@@ -1,7 +1,7 @@
 "use client";
 
 import { createContext, type ReactNode, useContext, useMemo } from "react";
-import { figureOf } from "@/house/language/figure-field";
+import { readFigure } from "@/house/language/figure-field";
 import type { AskedFigures } from "@/house/language/figures-in";
 import type { Refused } from "../send";
 import { wrongFigures } from "./judge";
@@ -27,7 +27,7 @@ export function useWrongFigure(command: string): (path: string, typed: string) =
   return (path, typed) => {
     const field = figures?.[path];
     if (!field || typed.trim() === "") return undefined;
-    const read = figureOf(field, typed);
+    const read = readFigure(field, typed);
     return "wrong" in read ? read.wrong : undefined;
   };
 }

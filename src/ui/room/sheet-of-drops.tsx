@@ -36,6 +36,12 @@ export default function SheetOfDrops({
   const wrongC = useWrongFigure("read-sheet")("tempC", forTheHouse(sampleC, "°C"));
   // At a temperature that is none a drop is nothing yet.
   const read = wrongC ? [] : drops.map((d) => waterOf(d, picked, tempIn(sampleC) ?? 20));
+  /** Those left empty are not sent: a drop stands in what was sent after those filled in before it. */
+  const wrongDrop = (i: number): string | undefined => {
+    if (i === 0 && errorAt("values")) return errorAt("values");
+    const before = drops.slice(0, i).filter((d) => d.trim() !== "").length;
+    return drops[i]?.trim() ? errorAt(`values.${before}`) : undefined;
+  };
   const water = read.flatMap((r) => (typeof r === "number" ? [r] : []));
   const slip = read.find((r) => typeof r === "string");
   const sheet = water.length > 0 ? judgeSheet(water) : null;
@@ -95,7 +101,7 @@ export default function SheetOfDrops({
             key={["first", "second", "third"][i]}
             spec={{ name: `values.${i}`, label: `Drop ${i + 1}`, kind: "figure", span: 1 }}
             value={d}
-            error={errorAt(`values.${i}`) ?? (i === 0 ? errorAt("values") : undefined)}
+            error={wrongDrop(i)}
             autoFocus={superTag !== "" && i === 0}
             onChange={(v) => setDrops(drops.map((x, j) => (j === i ? String(v) : x)))}
           />
