@@ -130,15 +130,13 @@ export async function recallView(
   { house, now, drill }: { house: House; now: Date; drill?: RecallRow | undefined },
 ): Promise<RecallView> {
   const from = await sourcesOf(db, thing, scope);
-  const [{ moves, kinds }, back] = await Promise.all([
+  const [{ reached: beyond, moves, kinds }, back] = await Promise.all([
     behindAndBeyond(db, from.fills),
     reachInDatabase(db, thing.fills, "back"),
   ]);
   const sources = new Set(from.fills);
   const account = recallAccount(sources, moves, (fill) => ENDED[kinds.get(fill) ?? "pail"]);
-  const reached = [
-    ...new Set([...account.holds.keys(), ...(await reachInDatabase(db, from.fills, "forward"))]),
-  ];
+  const reached = [...new Set([...account.holds.keys(), ...beyond])];
   const [parcels, standing, called, behind, held, told] = await Promise.all([
     parcelsOfFills(db, reached),
     standingOf(db, reached),
@@ -260,12 +258,16 @@ export async function recallDesk(
   },
   now = new Date(),
 ): Promise<RecallDesk> {
-  const [house, past, contacts] = await Promise.all([houseNow(db), pastRecalls(db, 30), recallContacts(db)]);
   const drill = asked.number === undefined ? undefined : await oneRecall(db, asked.number);
   const words = (drill?.what ?? asked.of ?? "").slice(0, 200);
-  const answer = words === "" ? null : await resolve(db, words);
   const scope = asked.scope ?? drill?.scope ?? "batches";
-  const ended = drill ? await endOf(db, drill.id) : undefined;
+  const [house, past, contacts, answer, ended] = await Promise.all([
+    houseNow(db),
+    pastRecalls(db, 30),
+    recallContacts(db),
+    words === "" ? null : resolve(db, words),
+    drill && endOf(db, drill.id),
+  ]);
   return {
     asked: words,
     says: answer && !answer.found ? answer.says : "",

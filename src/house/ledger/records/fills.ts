@@ -367,15 +367,19 @@ export async function movedByKind(db: Knex, since: Date): Promise<Map<string, nu
 export async function behindAndBeyond(
   db: Knex,
   start: readonly number[],
-): Promise<{ readonly moves: Movement[]; readonly kinds: ReadonlyMap<number, FillKind> }> {
-  if (start.length === 0) return { moves: [], kinds: new Map() };
+): Promise<{
+  readonly reached: number[];
+  readonly moves: Movement[];
+  readonly kinds: ReadonlyMap<number, FillKind>;
+}> {
+  if (start.length === 0) return { reached: [], moves: [], kinds: new Map() };
   const reached = await reachInDatabase(db, start, "forward");
   const moves = await movementsOf(db, reached);
   const ids = [...new Set([...reached, ...moves.flatMap((m) => [m.from, m.to])])];
   const rows: { id: number; kind: FillKind }[] = await db("fill")
     .whereRaw("id = any(?::bigint[])", [ids])
     .select("id", "kind");
-  return { moves, kinds: new Map(rows.map((r) => [r.id, r.kind])) };
+  return { reached, moves, kinds: new Map(rows.map((r) => [r.id, r.kind])) };
 }
 
 /** Entries that opened these fills or moved anything in them. */
