@@ -7,8 +7,8 @@ export default defineConfig({
   // One more than there are processors: some wait for a house that is away.
   workers: availableParallelism() + 1,
   // Far more than any needs: a net for a machine that is busy with other things.
-  timeout: 300_000,
-  expect: { timeout: 20_000 },
+  timeout: 600_000,
+  expect: { timeout: 30_000 },
   // A browser on a busy machine stumbles at times: once more, in a house of its own, and the tally tells of it.
   retries: 1,
   reporter: "list",

@@ -24,7 +24,7 @@ export default defineConfig({
           // They compute and keep nothing: what they share is read once a worker, not once a file.
           isolate: false,
           // A net for a busy machine; none needs a tenth of it on a quiet one.
-          testTimeout: 120_000,
+          testTimeout: 300_000,
         },
       },
       {
@@ -43,8 +43,8 @@ export default defineConfig({
           globalSetup: ["src/db/testing/template.ts"],
           // What the house is made of is read once a worker, not once a file; every test has a database of its own.
           isolate: false,
-          testTimeout: 120_000,
-          hookTimeout: 120_000,
+          testTimeout: 300_000,
+          hookTimeout: 300_000,
         },
       },
     ],

@@ -13,9 +13,13 @@ pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
 
 /** Nobody at a tablet waits longer than this for records that do not answer, ms. */
 export const PATIENCE_MS = 4000;
+/** A connection that is not there by then does not come, ms. */
+const REACH_MS = 3000;
+/** Nobody stands before what is migrated, checked and copied: a busy machine may take its time, ms. */
+const PATIENT_MS = 30_000;
 
 export interface Manner {
-  /** For migrating, checking and copying: no limit on how long the database may think. */
+  /** For migrating, checking and copying: no limit on how long the database may think, and a long one on being reached. */
   readonly patient?: boolean;
   readonly most?: number;
 }
@@ -100,7 +104,7 @@ export function connect(url: string, { patient = false, most = 6 }: Manner = {})
       application_name: "aumbry",
       keepAlive: true,
       ...AT_ONCE,
-      connectionTimeoutMillis: 3000,
+      connectionTimeoutMillis: patient ? PATIENT_MS : REACH_MS,
       // The server's own limit comes first; this one is for a server that says nothing at all.
       ...(patient ? {} : { query_timeout: PATIENCE_MS + 300 }),
       // A house fits into memory: looking one row up costs no more than reading the next one. What was answered as
@@ -118,7 +122,7 @@ export function connect(url: string, { patient = false, most = 6 }: Manner = {})
         done(null, raw);
       },
     },
-    acquireConnectionTimeout: PATIENCE_MS,
+    acquireConnectionTimeout: patient ? PATIENT_MS : PATIENCE_MS,
     log: { warn: tell, error: tell },
   });
   for (const event of ["createFail", "acquireFail"]) made.client.pool.on(event, noteFault);

@@ -23,7 +23,7 @@ import { Copy, freePort } from "./served";
 const COUNT = Number(process.argv[2] ?? 5000);
 const SEED = Number(process.argv[3] ?? 20260813);
 /** A net far above what any request needs on a busy machine: what freezes takes minutes. */
-const FROZEN_MS = 20_000;
+const FROZEN_MS = 40_000;
 const AT_ONCE = 6;
 
 const failures: string[] = [];
@@ -185,7 +185,7 @@ async function sendAll(all: readonly Sent[], away: () => boolean): Promise<void>
 const database = (what: "kill" | "start") =>
   execFileSync("./aumbry", ["database", what], { stdio: "ignore" });
 const until = async (what: string, ready: () => Promise<boolean>) => {
-  for (let i = 0; i < 120; i++) {
+  for (let i = 0; i < 480; i++) {
     if (await ready()) return;
     await new Promise((resolve) => setTimeout(resolve, 250));
   }
