@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { houseDatabase } from "@/house/door";
 import { massFigureG, unitOf } from "@/house/language/shown";
-import { plural } from "@/house/language/spoken";
+import { plural, span } from "@/house/language/spoken";
 import { vesselWord } from "@/house/settle/settling";
 import { dayAccount } from "@/house/standing/day";
 import { decisions } from "@/house/standing/decisions";
@@ -66,7 +66,7 @@ export default async function Today() {
                   <b className="text-[20px] text-go">{ahead.finish}</b>
                   <span className="text-ink-2">
                     {" "}
-                    ({ahead.from} to {ahead.to}, 80 %)
+                    ({span(ahead.from, ahead.to)}, 80 %)
                   </span>
                   ; <b>{ahead.bottleneck}</b> holds the day up.
                 </>

@@ -15,3 +15,7 @@ export const plural = (n: number, one: string, many = `${one}s`): string => `${n
 
 /** A sentence begins with it. */
 export const capital = (text: string): string => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;
+
+/** Two clock times between which something will be; both the same where nothing but seconds can differ. */
+export const span = (from: string, to: string): string =>
+  from === to ? "within that minute" : `${from} to ${to}`;

@@ -1,7 +1,7 @@
 "use client";
 
 import { type BreakAdvice, HOT_ROOM } from "@/core/dayplan";
-import { plural } from "@/house/language/spoken";
+import { plural, span } from "@/house/language/spoken";
 import { clockOf, DayBoard, type Done, timeOfDay } from "./board";
 import type { Foretold } from "./use-day";
 
@@ -83,9 +83,9 @@ export function Foreseen({
           >
             {at(finishMin.p50)}
           </output>{" "}
-          <span className="text-ink-2">
-            ({at(finishMin.p10)} to {at(finishMin.p90)}, 80 %)
-          </span>
+          {Number.isFinite(finishMin.p10) && (
+            <span className="text-ink-2">({span(at(finishMin.p10), at(finishMin.p90))}, 80 %)</span>
+          )}
         </p>
         <p>
           <b className="text-stop">{bottleneck === HOT_ROOM ? "The hot room" : bottleneck}</b> holds the day
