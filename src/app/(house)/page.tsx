@@ -64,11 +64,8 @@ export default async function Today() {
                 <>
                   {outlook.starts ? `The floor starts at ${outlook.starts}; done by` : "At this pace done by"}{" "}
                   <b className="text-[20px] text-go">{ahead.finish}</b>
-                  <span className="text-ink-2">
-                    {" "}
-                    ({span(ahead.from, ahead.to)}, 80 %)
-                  </span>
-                  ; <b>{ahead.bottleneck}</b> holds the day up.
+                  <span className="text-ink-2"> ({span(ahead.from, ahead.to)}, 80 %)</span>;{" "}
+                  <b>{ahead.bottleneck}</b> holds the day up.
                 </>
               )}
               {ahead && !ahead.finish && (
