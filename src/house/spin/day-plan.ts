@@ -42,6 +42,13 @@ export const startsIn = (
   { today, nowMin }: Pick<FloorView, "today" | "nowMin">,
 ): number => Math.round((Date.parse(date) - Date.parse(today)) / MINUTE) + minutesOf(start) - nowMin;
 
+/**
+ * The moment of a minute of today, counted from midnight. Now counts as its minute's beginning, as on a clock: what
+ * was told some seconds ago in the minute of the plan's start was told after it.
+ */
+export const momentOf = ({ nowMs, nowMin }: Pick<FloorView, "nowMs" | "nowMin">, min: number): number =>
+  nowMs - (nowMs % MINUTE) + (min - nowMin) * MINUTE;
+
 /** What dries is ready, and now is, to so many minutes: meanwhile the plan stands still. */
 const GRAIN = 5;
 /** What comes out of the hot room later than this after the start is the next day's. */
@@ -181,7 +188,7 @@ export function asDayPlan(
   const goesOn = from === "now";
   const done = new Set(floor.uncapped ?? []);
   // All as of the plan's first minute, so that it stands still meanwhile.
-  const zeroMs = floor.nowMs - (floor.nowMs % MINUTE) - (floor.nowMin - zero) * MINUTE;
+  const zeroMs = momentOf(floor, zero);
   /** Who sees to nothing else has been at their box since they told the one before. */
   const begunBy = (h: Hand): Hand => {
     const since = begunSince(floor, h.person ?? "");

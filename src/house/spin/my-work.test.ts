@@ -25,6 +25,8 @@ const of = async (person: string, laterMin = 0) =>
 /** The floor began with the hour. */
 const thisHour = (): string => `${String(new Date().getUTCHours()).padStart(2, "0")}:00`;
 
+const thisMinute = (): string => new Date().toISOString().slice(11, 16);
+
 /** Three boxes in a batch, Ada at the bench, Bo at machine and pails, all day long. */
 async function planned() {
   for (const tag of [41, 42, 43]) await house.pull(tag, 14);
@@ -175,6 +177,24 @@ describe("my work", () => {
     expect(await boxes()).toEqual(["uncap super 43", "uncap super 44"]);
     await house.act("undo", { entry });
     expect(await boxes()).toEqual(["uncap super 43", "uncap super 42"]);
+  });
+
+  it("a box told done within the minute the plan starts in was told after its start", async () => {
+    await planned();
+    await house.act("plan-day", {
+      date: dayIn("UTC", new Date()),
+      start: thisMinute(),
+      uncappers: [
+        { who: "Ada", tool: "fork", hours: 10 },
+        { who: "Bo", tool: "fork", hours: 10, pails: true },
+        { who: "Ines", tool: "none", hours: 10, loads: true, pails: true },
+      ],
+      machines: ["Twenty"],
+      tenders: 0,
+    });
+    await house.act("note-uncapped", { super: "41" }, { who: "Ada" });
+    expect((await of("Ada"))?.now?.says).toBe("uncap super 43");
+    expect((await of("Bo"))?.now?.says).toBe("uncap super 42");
   });
 
   it("with two batches open the box says which, and so does the gate", async () => {

@@ -4,7 +4,7 @@ import { clockIn } from "../language/clock";
 import { minutesOf } from "../language/clock-time";
 import { mass } from "../language/shown";
 import { atBoxes } from "./at-boxes";
-import { asDayPlan, begunSince, foreseenFrom, startsIn } from "./day-plan";
+import { asDayPlan, begunSince, foreseenFrom, momentOf, startsIn } from "./day-plan";
 import { gateAt } from "./gates";
 import type { PlanInput } from "./plan-input";
 import type { FloorView } from "./view";
@@ -128,7 +128,7 @@ export function scanOf(done: Doing | null): Next["scan"] {
 
 /** Who is at which box now; where the lead sent somebody to a box, they are at that one. */
 function benchNow(floor: FloorView, plan: PlanInput, day: DayPlan): { person: string; of: string }[] {
-  const startMs = floor.nowMs + startsIn(plan, floor) * MINUTE;
+  const startMs = momentOf(floor, floor.nowMin + startsIn(plan, floor));
   const left = new Set(day.boxes.map((b) => b.id));
   const sent = floor.given.filter((g) => g.what === "box" && left.has(g.of));
   // All of the day's people, those who went home too: what they did before is part of how it came to stand.
@@ -159,8 +159,9 @@ export function myWork(floor: FloorView): MyWorkView {
   if (day.boxes.length + (day.bench?.length ?? 0) === 0 && !day.extractors.some((e) => e.turning))
     return nothing("Everything is spun.");
   if (day.extractors.length === 0) return nothing("No machine is chosen in the day's plan.");
-  const zeroMs = floor.nowMs + (foreseenFrom(plan, floor, from) - floor.nowMin) * MINUTE;
-  const sinceZero = (floor.nowMs - zeroMs) / MINUTE;
+  const zero = foreseenFrom(plan, floor, from);
+  const zeroMs = momentOf(floor, zero);
+  const sinceZero = floor.nowMin - zero;
   // What nobody told done is still to do, however long it should have taken by now.
   const errands = nextWork(day, early ? [] : benchNow(floor, plan, day));
   const told = (e: Errand): Next => ({

@@ -4,13 +4,12 @@ import { type DayPlan, HOT_ROOM, simulateDay } from "@/core/dayplan";
 import { clockIn } from "../language/clock";
 import { mass } from "../language/shown";
 import { plural } from "../language/spoken";
-import { asDayPlan, foreseenFrom, startsIn } from "./day-plan";
+import { asDayPlan, foreseenFrom, momentOf, startsIn } from "./day-plan";
 import type { PlanInput } from "./plan-input";
 import type { FloorView } from "./view";
 
 /** Enough for a sentence on the first page; the plan's own screen runs a thousand. */
 const REPLICATES = 60;
-const MINUTE = 60_000;
 
 export interface Ahead {
   /** Clock times; null when the shifts end first. */
@@ -57,9 +56,9 @@ export function dayOutlook(floor: FloorView): Outlook | null {
 
 function lookAhead(rest: DayPlan, plan: PlanInput, floor: FloorView): Ahead {
   const ahead = simulateDay(rest, { seed: 1, replicates: REPLICATES });
-  const zero = foreseenFrom(plan, floor, startsIn(plan, floor) > 0 ? "start" : "now") - floor.nowMin;
+  const zero = foreseenFrom(plan, floor, startsIn(plan, floor) > 0 ? "start" : "now");
   const at = (min: number): string =>
-    Number.isFinite(min) ? clockIn(floor.zone, new Date(floor.nowMs + (zero + min) * MINUTE)) : "later";
+    Number.isFinite(min) ? clockIn(floor.zone, new Date(momentOf(floor, zero + min))) : "later";
   return {
     finish: Number.isFinite(ahead.finishMin.p50) ? at(ahead.finishMin.p50) : null,
     from: at(ahead.finishMin.p10),
