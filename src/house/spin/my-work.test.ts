@@ -44,6 +44,20 @@ async function planned() {
   });
 }
 
+/** Ada and Bo uncap, Ines does the rest. */
+const twoUncap = (start: string) =>
+  house.act("plan-day", {
+    date: dayIn("UTC", new Date()),
+    start,
+    uncappers: [
+      { who: "Ada", tool: "fork", hours: 10 },
+      { who: "Bo", tool: "fork", hours: 10, pails: true },
+      { who: "Ines", tool: "none", hours: 10, loads: true, pails: true },
+    ],
+    machines: ["Twenty"],
+    tenders: 0,
+  });
+
 describe("my work", () => {
   it("says why nobody is told anything: no plan, nothing to spin, a floor that is shut", async () => {
     expect((await work()).none).toContain("No day is planned");
@@ -155,17 +169,7 @@ describe("my work", () => {
     await planned();
     await house.pull(44, 14);
     await house.act("add-to-batch", { supers: "44" });
-    await house.act("plan-day", {
-      date: dayIn("UTC", new Date()),
-      start: thisHour(),
-      uncappers: [
-        { who: "Ada", tool: "fork", hours: 10 },
-        { who: "Bo", tool: "fork", hours: 10, pails: true },
-        { who: "Ines", tool: "none", hours: 10, loads: true, pails: true },
-      ],
-      machines: ["Twenty"],
-      tenders: 0,
-    });
+    await twoUncap(thisHour());
     const boxes = async () => [(await of("Ada"))?.now?.says, (await of("Bo"))?.now?.says];
     expect(await boxes()).toEqual(["uncap super 41", "uncap super 42"]);
     await house.act("note-uncapped", { super: "41" }, { who: "Ada" });
@@ -181,17 +185,7 @@ describe("my work", () => {
 
   it("a box told done within the minute the plan starts in was told after its start", async () => {
     await planned();
-    await house.act("plan-day", {
-      date: dayIn("UTC", new Date()),
-      start: thisMinute(),
-      uncappers: [
-        { who: "Ada", tool: "fork", hours: 10 },
-        { who: "Bo", tool: "fork", hours: 10, pails: true },
-        { who: "Ines", tool: "none", hours: 10, loads: true, pails: true },
-      ],
-      machines: ["Twenty"],
-      tenders: 0,
-    });
+    await twoUncap(thisMinute());
     await house.act("note-uncapped", { super: "41" }, { who: "Ada" });
     expect((await of("Ada"))?.now?.says).toBe("uncap super 43");
     expect((await of("Bo"))?.now?.says).toBe("uncap super 42");
