@@ -31,6 +31,23 @@ const entries = async (house: ServedHouse, command: string) => {
   return found;
 };
 
+test("a browser that keeps the screens simulates the day, with a network and without", async ({
+  page,
+  demoHouse,
+}) => {
+  const { url, away } = await wifiTo(demoHouse.url);
+  await page.context().addCookies([cookieOf("Ines", url)]);
+  await page.goto(url);
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  const finish = page.getByLabel("Finish", { exact: true });
+  await page.goto(`${url}/spin?do=day`);
+  await expect(finish).toHaveText(/\d\d:\d\d/);
+  await away();
+  await page.reload();
+  await expect(page.locator("html[data-kept-at]")).toBeAttached();
+  await expect(finish).toHaveText(/\d\d:\d\d/);
+});
+
 test("without a network the floor opens, enters in order under each one's name, and tells the house once", async ({
   page,
   demoHouse,

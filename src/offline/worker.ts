@@ -110,7 +110,12 @@ async function page(request: Request): Promise<Response> {
 }
 
 async function file(request: Request): Promise<Response> {
-  return (await caches.match(request, { ignoreVary: true })) ?? fetch(request);
+  const answer = (await caches.match(request, { ignoreVary: true })) ?? (await fetch(request));
+  if (request.destination !== "worker" || !answer.ok) return answer;
+  // What a worker is told stands after the # of its address: an answer that brings an address of its own, which never
+  // has one, would take that away.
+  const { status, headers } = answer;
+  return new Response(answer.body, { status, headers });
 }
 
 const OWN_FILES: ReadonlySet<string> = new Set(FILES);

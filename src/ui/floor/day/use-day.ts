@@ -79,6 +79,13 @@ export function useDay(question: DayQuestion | null): {
     // Whoever types on is waited for.
     const due = setTimeout(() => {
       worker = new Worker(new URL("../../../workers/day.worker.ts", import.meta.url));
+      // One that does not even begin never answers.
+      worker.addEventListener("error", () =>
+        setAnswer({
+          step: "wrong",
+          why: "The day cannot be simulated in this browser now. Open the screen again.",
+        }),
+      );
       const simulate: SimulateDay = {
         plan: of.plan,
         workedMin: of.workedMin,
