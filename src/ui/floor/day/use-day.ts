@@ -75,16 +75,20 @@ export function useDay(question: DayQuestion | null): {
     }
     const { of } = JSON.parse(asked) as { of: DayQuestion };
     let worker: Worker | undefined;
+    const over = new AbortController();
     setAnswer((now) => ({ step: "working", part: 0, before: lastKnown(now) }));
     // Whoever types on is waited for.
     const due = setTimeout(() => {
       worker = new Worker(new URL("../../../workers/day.worker.ts", import.meta.url));
-      // One that does not even begin never answers.
-      worker.addEventListener("error", () =>
-        setAnswer({
-          step: "wrong",
-          why: "The day cannot be simulated in this browser now. Open the screen again.",
-        }),
+      // One that does not even begin never answers; one that is ended while it begins may still complain.
+      worker.addEventListener(
+        "error",
+        () =>
+          setAnswer({
+            step: "wrong",
+            why: "The day cannot be simulated in this browser now. Open the screen again.",
+          }),
+        { signal: over.signal },
       );
       const simulate: SimulateDay = {
         plan: of.plan,
@@ -104,6 +108,7 @@ export function useDay(question: DayQuestion | null): {
     }, 150);
     end.current = () => {
       clearTimeout(due);
+      over.abort();
       worker?.terminate();
     };
     return end.current;
