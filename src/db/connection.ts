@@ -1,3 +1,4 @@
+import type { Duplex } from "node:stream";
 import knex, { type Knex } from "knex";
 import pg from "pg";
 import { reach } from "./reach";
@@ -24,7 +25,7 @@ export interface Manner {
   readonly most?: number;
 }
 
-type RawConnection = pg.Client & { connection: { stream: { destroy: (why: Error) => void } } };
+type RawConnection = pg.Client & { connection: { stream: Duplex } };
 type Heard = (fault: Error | null, result?: unknown) => void;
 
 /** When the records last did not answer this process, ms since 1970. */
@@ -67,11 +68,18 @@ function planOnce(asked: unknown): void {
   if (known) (asked as Asked).name = known;
 }
 
+/** What is asked in one breath goes out in one write: each alone took longer to send than to plan. */
+function sendTogether({ connection: { stream } }: RawConnection): void {
+  stream.cork();
+  process.nextTick(() => stream.uncork());
+}
+
 /** A connection whose question was not answered in time still has it open: it is thrown away, not used again. */
 function dropWhenSilent(raw: RawConnection): void {
   const ask = raw.query.bind(raw) as (...asked: unknown[]) => unknown;
   raw.query = ((...asked: unknown[]) => {
     planOnce(asked[0]);
+    sendTogether(raw);
     const heard = asked.at(-1);
     if (typeof heard !== "function") return ask(...asked);
     const listening: Heard = (fault, result) => {

@@ -83,6 +83,18 @@ describe("the shape of the database", () => {
     await drop();
   });
 
+  it("sends in one write what is asked in one breath", async () => {
+    const raw = await house.db.client.acquireConnection();
+    const sent = vi.spyOn(raw.connection.stream, "_writev");
+    const ask = (question: string) => raw.query(question).then((answer: { rows: unknown[] }) => answer.rows);
+    const answers = await Promise.all([ask("select 1 as n"), ask("select 2 as n"), ask("select 3 as n")]);
+    const writes = sent.mock.calls.length;
+    sent.mockRestore();
+    await house.db.client.releaseConnection(raw);
+    expect(answers).toEqual([[{ n: 1 }], [{ n: 2 }], [{ n: 3 }]]);
+    expect(writes).toBe(1);
+  });
+
   it("reads big integers exactly or not at all", async () => {
     expect((await house.db.raw("select 9007199254740991::bigint as n")).rows[0].n).toBe(
       Number.MAX_SAFE_INTEGER,
