@@ -30,6 +30,7 @@ import * as gateMesh from "./migrations/0028-gate-mesh";
 import * as checklists from "./migrations/0029-checklists";
 import * as passkeys from "./migrations/0030-passkeys";
 import * as inTurn from "./migrations/0031-in-turn";
+import * as foundByIndex from "./migrations/0032-found-by-index";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -63,6 +64,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0029-checklists": checklists,
   "0030-passkeys": passkeys,
   "0031-in-turn": inTurn,
+  "0032-found-by-index": foundByIndex,
 };
 
 /** Every step there is, in order. */

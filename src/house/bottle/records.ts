@@ -1,7 +1,8 @@
 import type { Knex } from "knex";
 import type { ProductRun } from "@/core/honey/products";
 import { refuse } from "../language/errors";
-import { newestFirst } from "../ledger/records/newest";
+import { HOLDS_SOME } from "../ledger/records/fills";
+import { AS_WRITTEN, newestFirst, newestIds } from "../ledger/records/newest";
 
 export interface LotRow {
   readonly id: number;
@@ -61,11 +62,11 @@ const lots = (db: Knex) =>
 
 /** Lots with jars still in the house, newest first. */
 export const lotsHere = (db: Knex): Promise<LotRow[]> =>
-  lots(db).where("b.grams", ">", 0).where("b.kind", "lot").orderBy("l.id", "desc");
+  lots(db).whereRaw(HOLDS_SOME).where("b.kind", "lot").orderBy("l.id", "desc");
 
 /** One page of all lots, newest first, older than `before` when that is given. */
 export function recentLots(db: Knex, limit: number, before?: number): Promise<LotRow[]> {
-  const query = lots(db).orderBy("l.id", "desc").limit(limit);
+  const query = lots(db).orderBy("l.id", "desc").limit(limit, AS_WRITTEN);
   return before === undefined ? query : query.where("l.id", "<", before);
 }
 
@@ -267,7 +268,9 @@ const checks = (db: Knex) =>
 
 /** The newest weighings of jars, each as it was put right last. */
 export const fillChecks = (db: Knex, most: number): Promise<FillCheckRow[]> =>
-  checks(db).orderByRaw(newestFirst("x")).limit(most);
+  checks(db)
+    .whereRaw(`x.id = any(${newestIds("fill_check", most)})`)
+    .orderByRaw(newestFirst("x"));
 
 export const oneFillCheck = (db: Knex, id: number): Promise<FillCheckRow | undefined> =>
   checks(db).where("x.id", id).first();

@@ -1,6 +1,7 @@
 /** Rows of holds: what is held, what was released, which rules hold by themselves. */
 import type { Knex } from "knex";
 import type { AnalyteId } from "@/core/laboratory";
+import { HOLDS_SOME } from "../ledger/records/fills";
 
 export const HOLD_ABOUT = [
   "vessel",
@@ -88,9 +89,11 @@ export async function heldFills(
        select s.hold, s.fill, '-infinity'::timestamptz, 0::bigint from (${starts}) s
        union
        select w.hold, m.to_fill, m.at, m.id
-         from walk w join movement m on m.from_fill = w.fill and (m.at, m.id) > (w.at, w.id)
-        where m.reverses is null and m.at <= :at
-          and not exists (select 1 from undone u where u.entry_id = m.entry_id)
+         from walk w cross join lateral (
+           -- Step by step from what is held: read as a whole, it would be every movement there ever was.
+           select x.to_fill, x.at, x.id, x.entry_id from movement x
+            where x.from_fill = w.fill and (x.at, x.id) > (w.at, w.id) and x.reverses is null and x.at <= :at offset 0) m
+        where not exists (select 1 from undone u where u.entry_id = m.entry_id)
           and not exists (
             select 1 from cleared c where c.hold_id = w.hold and c.fill_id = w.fill and c.as_of >= w.at and c.as_of <= m.at)
      )
@@ -308,7 +311,7 @@ export async function standingByHold(
       : await db("fill_balance as b")
           .join("fill as f", "f.id", "b.fill_id")
           .whereRaw("b.fill_id = any(?::bigint[])", [[...on.keys()]])
-          .where("b.grams", ">", 0)
+          .whereRaw(HOLDS_SOME)
           .orderBy("b.fill_id")
           .select("f.id", "b.kind", "f.name", "b.grams");
   const by = new Map<number, LyingThing[]>();

@@ -2,7 +2,7 @@
 import type { Knex } from "knex";
 import { refuse } from "../language/errors";
 import { HONEY_VESSELS } from "../ledger/kinds";
-import { type FillKind, reachInDatabase } from "../ledger/records/fills";
+import { type FillKind, HOLDS_SOME, reachInDatabase } from "../ledger/records/fills";
 import { joinNewest, newestFirst } from "../ledger/records/newest";
 import type { Known } from "../vessels/records";
 import { type WarmthRow, warmthOf } from "../warmth/records";
@@ -81,7 +81,7 @@ export async function passedThrough(db: Knex, meshId: number, since: Date | null
     .join("fill_balance as b", "b.fill_id", "f.id")
     .whereRaw("f.id = any(?::bigint[])", [await reachInDatabase(db, through, "forward")])
     .whereIn("f.kind", [...HONEY_VESSELS, "lot"])
-    .where("b.grams", ">", 0)
+    .whereRaw(HOLDS_SOME)
     .orderBy("f.id")
     .select("f.id as fill_id", "f.name", "f.kind");
 }

@@ -125,30 +125,41 @@ export async function contentsOf(
     db,
     allBatches.map((b) => b.id),
   );
-  const readings = await readingsOf(db, [
-    ...vessels,
-    ...allBatches.map((b) => b.fill_id),
-    ...deliveries.map((d) => d.fill_id),
-    ...stays.map((c) => c.comb_fill),
-  ]);
-  const warmth = await warmthTold(db, vessels, now);
-  const colours = group(await coloursOf(db, vessels, now), (c) => c.fill_id);
-  const counted = await labNotesOf(db, vessels, now);
-  const passes = group(await passesInto(db, vessels, now), (p) => p.fill_id);
-  const read = group(readings, (r) => r.fill_id);
   const combsOf = group(stays, (c) => c.batch_id);
+  const [readings, warmth, coloured, counted, passed, owners, flows] = await Promise.all([
+    readingsOf(db, [
+      ...vessels,
+      ...allBatches.map((b) => b.fill_id),
+      ...deliveries.map((d) => d.fill_id),
+      ...stays.map((c) => c.comb_fill),
+    ]),
+    warmthTold(db, vessels, now),
+    coloursOf(db, vessels, now),
+    labNotesOf(db, vessels, now),
+    passesInto(db, vessels, now),
+    ownersOfBatches(db, allBatches, combsOf),
+    bloomsOfYards(db, [...new Set(stays.map((c) => c.yard))]),
+  ]);
+  const colours = group(coloured, (c) => c.fill_id);
+  const passes = group(passed, (p) => p.fill_id);
+  const read = group(readings, (r) => r.fill_id);
   const batchOf = new Map(allBatches.map((b) => [b.fill_id, b]));
   const deliveryOf = new Map(deliveries.map((d) => [d.fill_id, d]));
-  const owners = await ownersOfBatches(db, allBatches, combsOf);
 
-  const seen = group(await bloomsOfYards(db, [...new Set(stays.map((c) => c.yard))]), (b) => b.yard);
-  /** What bloomed last where a comb stood, before it came in. */
-  const bloomOf = (c: BatchComb): string => {
-    const day = dayIn(house.zone, c.joined_at);
-    const since = daysLater(day, -BLOOM_DAYS);
-    return (seen.get(c.yard) ?? []).findLast((b) => b.date <= day && b.date >= since)?.what ?? "";
-  };
-  const blooms = kept(bloomOf, (c) => c.comb_fill);
+  const seen = group(flows, (b) => b.yard);
+  /** What bloomed last where a comb stood, before it came in; a day's boxes of a yard share the answer. */
+  const dayOf = kept(
+    (joinedAt: Date) => dayIn(house.zone, joinedAt),
+    (joinedAt) => joinedAt.getTime(),
+  );
+  const blooms = kept(
+    (c: BatchComb): string => {
+      const day = dayOf(c.joined_at);
+      const since = daysLater(day, -BLOOM_DAYS);
+      return (seen.get(c.yard) ?? []).findLast((b) => b.date <= day && b.date >= since)?.what ?? "";
+    },
+    (c) => `${dayOf(c.joined_at)} ${c.yard}`,
+  );
   const combsInBatch = (fillId: number) => combsOf.get(batchOf.get(fillId)?.id ?? -1) ?? [];
   const honeyOf = (c: BatchComb): number => Math.max(0, c.gross_g - c.empty_g);
   const bloomsOf = (origins: readonly Origin[]): BloomShare[] => {

@@ -1,6 +1,7 @@
 /** Rows that cross the bays: what stands in pails, what is set up, and the moment the house is in. */
 import type { Knex } from "knex";
 import { HONEY_VESSELS, type HoneyVessel } from "../ledger/kinds";
+import { HOLDS_SOME } from "../ledger/records/fills";
 import { joinNewest } from "../ledger/records/newest";
 
 const MINUTE = 60_000;
@@ -53,7 +54,7 @@ export const vesselsHolding = (db: Knex): Promise<VesselHolding[]> =>
     .join("vessel as v", "v.id", "f.vessel_id")
     .joinRaw(joinNewest("vessel_place", "p", "place", "x.vessel_id = v.id"))
     .whereIn("b.kind", [...HONEY_VESSELS])
-    .where("b.grams", ">", 0)
+    .whereRaw(HOLDS_SOME)
     .orderByRaw("array_position(?::text[], v.kind), length(v.tag), v.tag", [[...HONEY_VESSELS]])
     .select(
       "f.id as fill_id",

@@ -27,7 +27,7 @@ import { toWeighEmpty } from "../vessels/records";
 import { type WarmthNow, warmthNow } from "../warmth/now";
 import { type LookRow, schoolsOfBatches, type WarmingRow } from "../warmth/records";
 import { openPlans, type PlanRow } from "../yard/records/plans";
-import { waitingCombs } from "../yard/records/pulls";
+import { type PulledComb, waitingCombs } from "../yard/records/pulls";
 import { type BatchContents, type Contents, contentsOf } from "./contents";
 import { type EquipmentThere, equipmentThere, vesselsHolding } from "./records";
 
@@ -102,6 +102,21 @@ export interface Snapshot {
   readonly equipment: EquipmentThere;
 }
 
+/** The supers that wait, with what was read of them, and the room they wait in. */
+async function hotRoom(db: Knex, house: House, now: Date, combs: readonly PulledComb[]) {
+  const readings = await readingsOf(
+    db,
+    combs.map((c) => c.fill_id),
+  );
+  const waiting = withReadings(
+    combs,
+    group(readings, (r) => r.fill_id),
+    house,
+    now,
+  );
+  return { waiting, room: await roomState(db, house, now, waiting) };
+}
+
 export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
   const house = await houseNow(db);
   const [plans, combs, open, held, lots, besides, toWeigh, equipment, machineRows, checks] =
@@ -119,7 +134,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     ]);
   const [
     runs,
-    readings,
+    { waiting, room },
     movements,
     contents,
     stood,
@@ -136,10 +151,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       db,
       open.map((b) => b.id),
     ),
-    readingsOf(
-      db,
-      combs.map((c) => c.fill_id),
-    ),
+    hotRoom(db, house, now, combs),
     movementsOf(
       db,
       open.map((b) => b.fill_id),
@@ -179,8 +191,6 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     group(stood.skimmed, (r) => r.fill_id),
     group(stood.inspected, (r) => r.fill_id),
   ];
-  const byFill = group(readings, (r) => r.fill_id);
-  const waiting = withReadings(combs, byFill, house, now);
   return {
     house,
     now,
@@ -190,7 +200,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     schoolOf: new Map(schools.map((x) => [x.fill_id, x.school])),
     warmth: { warmers: warmth.warmers, air: warmth.air },
     products,
-    room: await roomState(db, house, now, waiting),
+    room,
     openBatches: open.map((b) => ({
       ...b,
       ...contents.batch(b.fill_id),

@@ -1,7 +1,7 @@
 /** Rows of the store: colours as they were read, what was tasted and kept back, what was seen at stock-takes. */
 import type { Knex } from "knex";
 import type { Fault } from "@/core/honey/grade";
-import { newestFirst } from "../ledger/records/newest";
+import { AS_WRITTEN, newestFirst } from "../ledger/records/newest";
 
 export interface ColourRow {
   readonly fill_id: number;
@@ -67,8 +67,8 @@ export const samplesKept = (db: Knex, now: Date, most = 200): Promise<SampleRow[
   db("live_retained_sample as x")
     .join("fill as f", "f.id", "x.fill_id")
     .where("x.stated_at", "<=", now)
-    .orderByRaw("x.keep_until nulls last, x.id")
-    .limit(most)
+    .orderByRaw("x.keep_until, x.id")
+    .limit(most, AS_WRITTEN)
     .select("x.fill_id", "f.name", "x.place", "x.grams", "x.keep_until", "x.stated_at as at");
 
 /** Vessels that hold honey and were looked for at the last stock-take of their place, and not seen. */

@@ -2,7 +2,7 @@
 import type { Knex } from "knex";
 import type { Look } from "@/core/honey/granulation";
 import { refuse } from "../language/errors";
-import { joinNewest, newestFirst } from "../ledger/records/newest";
+import { newestFirst } from "../ledger/records/newest";
 import type { Known } from "../vessels/records";
 import type { WarmerKind } from "./kinds";
 
@@ -198,7 +198,8 @@ export const placesOfFills = (
 export const schoolsOfBatches = async (
   db: Knex,
 ): Promise<{ fill_id: number; school: "strain-first" | "settle-first" }[]> =>
-  db("batch as b")
-    .joinRaw(joinNewest("batch_school", "s", "school", "x.batch_id = b.id"))
-    .whereNotNull("s.school")
-    .select("b.fill_id", "s.school");
+  db("live_batch_school as x")
+    .join("batch as b", "b.id", "x.batch_id")
+    .distinctOn("b.fill_id")
+    .orderByRaw(`b.fill_id, ${newestFirst("x")}`)
+    .select("b.fill_id", "x.school");

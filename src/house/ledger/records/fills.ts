@@ -24,20 +24,26 @@ export async function gramsIn(db: Knex, fillId: number): Promise<{ grams: number
   return { grams: row?.grams ?? 0, isSource: SOURCES.includes(row?.kind) };
 }
 
+/**
+ * A balance `b` that holds something, in the very words of its index: with the nought as a value of the question,
+ * which is planned once for whatever values it gets, every fill there ever was is read to find the few that hold.
+ */
+export const HOLDS_SOME = "b.grams > 0";
+
 /** Fills of a kind that hold something now. */
 export const fillsHolding = (db: Knex, kind: FillKind): Promise<number[]> =>
-  db("fill_balance").where({ kind }).where("grams", ">", 0).orderBy("fill_id").pluck("fill_id");
+  db("fill_balance as b").where({ kind }).whereRaw(HOLDS_SOME).orderBy("b.fill_id").pluck("b.fill_id");
 
 /** What all fills of each kind hold together, g. */
 export async function heldByKind<K extends FillKind>(
   db: Knex,
   kinds: readonly K[],
 ): Promise<Record<K, number>> {
-  const rows = await db("fill_balance")
-    .whereIn("kind", [...kinds])
-    .where("grams", ">", 0)
-    .groupBy("kind")
-    .select("kind", db.raw("sum(grams)::bigint as grams"));
+  const rows = await db("fill_balance as b")
+    .whereIn("b.kind", [...kinds])
+    .whereRaw(HOLDS_SOME)
+    .groupBy("b.kind")
+    .select("b.kind", db.raw("sum(b.grams)::bigint as grams"));
   const held = new Map(rows.map((r) => [r.kind as K, r.grams as number]));
   return Object.fromEntries(kinds.map((kind) => [kind, held.get(kind) ?? 0])) as Record<K, number>;
 }

@@ -35,7 +35,9 @@ export async function boxesNow(db: Knex, tags?: readonly string[]): Promise<BoxR
        from live_vessel v
        left join lateral (select * from live_fill x where x.vessel_id = v.id order by x.opened_at desc, x.id desc limit 1) f on true
        left join fill_balance b on b.fill_id = f.id
-       left join lateral (select * from live_pull_super x where x.vessel_id = v.id order by x.stated_at desc, x.id desc limit 1) p on true
+       left join lateral (
+         select s.* from fill x join live_pull_super s on s.fill_id = x.id
+          where x.vessel_id = v.id order by x.opened_at desc, x.id desc limit 1) p on true
        left join colony c on c.id = p.colony_id
        left join lateral (
          select * from live_box_way x

@@ -2,6 +2,7 @@
 import { distance } from "fastest-levenshtein";
 import type { Knex } from "knex";
 import { refuse } from "../../language/errors";
+import { AS_WRITTEN } from "../../ledger/records/newest";
 import { type OrderRow, ordersLeft, type SentRow } from "../orders";
 
 /** One letter in so many may differ before two names are taken for two (common practice in matching names). */
@@ -45,7 +46,10 @@ const MOST_ORDERS = 500;
 /** Orders nobody closed that are not yet met, the earliest day first, each with what it still wants. */
 export async function openOrders(db: Knex): Promise<OrderRow[]> {
   const orders: OrderRow[] = await db("live_jar_order as o")
-    .whereNotExists(db("live_jar_order_met as m").whereRaw("m.order_id = o.id"))
+    // By their ids alone first: all that were ever met are stepped over, not read.
+    .whereRaw(
+      "o.id = any(array(select j.id from jar_order j where not exists (select 1 from live_jar_order_met m where m.order_id = j.id)))",
+    )
     .orderBy("o.by_day")
     .orderBy("o.id")
     .limit(MOST_ORDERS)
@@ -112,7 +116,7 @@ export const recentDispatches = (db: Knex, limit: number, before?: number): Prom
   dispatches(db)
     .modify((q) => before !== undefined && q.where("d.id", "<", before))
     .orderBy("d.id", "desc")
-    .limit(limit);
+    .limit(limit, AS_WRITTEN);
 
 export const nextDispatchNumber = async (db: Knex): Promise<number> =>
   Number((await db("dispatch").max("number as last").first())?.last ?? 0) + 1;

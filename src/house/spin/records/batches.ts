@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import { refuse } from "../../language/errors";
-import { joinNewest, newestFirst } from "../../ledger/records/newest";
+import { AS_WRITTEN, joinNewest, newestFirst, newestIds } from "../../ledger/records/newest";
 
 export interface BatchRow {
   readonly id: number;
@@ -20,7 +20,7 @@ const batches = (db: Knex) =>
 
 /** One page of batches, newest first, older than `before` when that is given. */
 export function recentBatches(db: Knex, limit: number, before?: number): Promise<BatchRow[]> {
-  const query = batches(db).orderBy("b.number", "desc").limit(limit);
+  const query = batches(db).orderBy("b.number", "desc").limit(limit, AS_WRITTEN);
   return before === undefined ? query : query.where("b.number", "<", before);
 }
 export const batchesOfFills = (db: Knex, fillIds: readonly number[]): Promise<BatchRow[]> =>
@@ -33,7 +33,12 @@ export const batchesClosedSince = (db: Knex, since: Date): Promise<BatchRow[]> =
     .where("closing.happened_at", ">=", since)
     .orderBy("b.number");
 export const openBatches = (db: Knex): Promise<BatchRow[]> =>
-  batches(db).whereNull("c.id").orderBy("b.number");
+  batches(db)
+    // By their ids alone first: all that were ever closed are stepped over, not read.
+    .whereRaw(
+      "b.id = any(array(select t.id from batch t where not exists (select 1 from live_batch_close x where x.batch_id = t.id)))",
+    )
+    .orderBy("b.number");
 
 export async function oneBatch(db: Knex, number: number, field = "batch"): Promise<BatchRow> {
   return (
@@ -159,17 +164,24 @@ export interface SpunBox extends BatchComb {
   readonly tool: string | null;
 }
 /** Of the newest boxes weighed back those that were in a run, newest first. */
-export const spunBoxes = (db: Knex, limit: number): Promise<SpunBox[]> =>
-  combs(db)
+export async function spunBoxes(db: Knex, limit: number): Promise<SpunBox[]> {
+  // Their fills lead to all that is told of them: asked for by the weighing alone, every box ever spun is read.
+  const newest: number[] = await db("spun")
+    .whereRaw(`id = any(${newestIds("spun", limit)})`)
+    .pluck("comb_fill_id");
+  const boxes: SpunBox[] = await combs(db)
     .joinRaw(
       `join lateral (select temp_c, tool from live_run r
           where r.batch_id = s.batch_id and r.stated_at >= s.stated_at
             and r.slots @> jsonb_build_array(jsonb_build_object('super', v.tag))
           order by ${newestFirst("r")} limit 1) r on true`,
     )
-    .whereIn("w.id", db("live_spun as n").orderByRaw(newestFirst("n")).limit(limit).select("n.id"))
+    .whereRaw("s.fill_id = any(?::bigint[]) and p.fill_id = any(?::bigint[])", [newest, newest])
+    .whereNotNull("w.id")
     .orderByRaw(newestFirst("w"))
     .select("r.temp_c", "r.tool");
+  return boxes;
+}
 
 /** The newest stay of a super in a batch. */
 export const lastStayOf = (db: Knex, vesselId: number): Promise<BatchComb | undefined> =>

@@ -1,5 +1,7 @@
 import type { Knex } from "knex";
 import type { Tool } from "@/core/dayplan";
+import { HOLDS_SOME } from "../../ledger/records/fills";
+
 export interface BinState {
   readonly fill_id: number;
   readonly tag: string;
@@ -11,7 +13,7 @@ export const binsHolding = (db: Knex): Promise<BinState[]> =>
     .join("live_fill as f", "f.id", "b.fill_id")
     .join("vessel as v", "v.id", "f.vessel_id")
     .where("b.kind", "cappings")
-    .where("b.grams", ">", 0)
+    .whereRaw(HOLDS_SOME)
     .orderBy("f.id")
     .select("f.id as fill_id", "v.tag", "b.grams", "f.opened_at");
 

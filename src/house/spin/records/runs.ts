@@ -2,7 +2,7 @@ import type { Knex } from "knex";
 import type { Tool } from "@/core/dayplan";
 import type { FrameKnown, FrameWidth, MachineKind } from "@/core/extraction";
 import { refuse } from "../../language/errors";
-import { newestFirst } from "../../ledger/records/newest";
+import { newestFirst, newestIds } from "../../ledger/records/newest";
 
 /** What lies in a slot: a frame of a super, with its weight. */
 export interface LoadedFrame {
@@ -79,4 +79,7 @@ export const oneRun = async (db: Knex, id: number): Promise<RunRow> =>
   (await runs(db).where("r.id", id).first()) ?? refuse("unknown-run", "There is no such run.", "run");
 /** Ended runs to learn from, newest first. */
 export const pastRuns = (db: Knex, limit = 200): Promise<RunRow[]> =>
-  runs(db).whereNotNull("e.id").orderByRaw(newestFirst("r")).limit(limit);
+  runs(db)
+    .whereNotNull("e.id")
+    .whereRaw(`r.id = any(${newestIds("run", limit)})`)
+    .orderByRaw(newestFirst("r"));

@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import type { PastBatch, PastFrames, SuperDepth } from "@/core/yields";
-import { newestFirst } from "../../ledger/records/newest";
+import { newestIds } from "../../ledger/records/newest";
 
 /** How many past batches and weighed supers are learnt from: those of the last seasons, not of all time. */
 const MOST_BATCHES = 40;
@@ -11,11 +11,11 @@ export async function pastBatches(db: Knex): Promise<PastBatch[]> {
   const { rows } = await db.raw(
     `select sum(m.grams) filter (where m.to_fill = b.fill_id and m.kind = 'join') as came,
             sum(m.grams) filter (where m.from_fill = b.fill_id and m.kind = 'pail') as went
-       from (select b.id, b.fill_id from live_batch b join live_batch_close c on c.batch_id = b.id order by ${newestFirst("c")} limit ?) b
+       from (select b.id, b.fill_id from live_batch_close c join live_batch b on b.id = c.batch_id
+              where c.id = any(${newestIds("batch_close", MOST_BATCHES)})) b
        join movement m on m.to_fill = b.fill_id or m.from_fill = b.fill_id
       where m.reverses is null and not exists (select 1 from undone u where u.entry_id = m.entry_id)
       group by b.id`,
-    [MOST_BATCHES],
   );
   return rows
     .filter((r: { came: string | null; went: string | null }) => r.came !== null && r.went !== null)
@@ -31,9 +31,8 @@ export async function pastFrames(db: Knex): Promise<PastFrames> {
     `select depth, count(*)::int as supers, avg(kg)::float8 as kg from (
        select v.depth, (p.gross_g - coalesce(p.empty_g, v.empty_g)) / 1000.0 / greatest(1, v.frames - p.frames_left) as kg
          from live_pull_super p join vessel v on v.id = p.vessel_id
-        where p.weighed and v.frames is not null order by ${newestFirst("p")} limit ?) x
+        where p.id = any(${newestIds("pull_super", MOST_SUPERS, "t.weighed")}) and v.frames is not null) x
       group by depth`,
-    [MOST_SUPERS],
   );
   return Object.fromEntries(
     rows.map((r: { depth: SuperDepth; supers: number; kg: number }) => [
