@@ -5,6 +5,8 @@ import { writtenDay } from "@/house/language/clock";
 import { jar, mass, massFigure, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
 import { type SeasonView, seasonView } from "@/house/season/view";
+import { asRead } from "@/house/standing/decisions";
+import { onceFor } from "@/house/standing/shared";
 import { Lead, Panel } from "@/ui/bench";
 import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
@@ -123,7 +125,7 @@ export default async function Season({
   const s = await houseAsItStands();
   const search = await searchParams;
   const year = /^(?:19|20)\d{2}$/.test(search.year ?? "") ? Number(search.year) : undefined;
-  const view = await seasonView(houseDatabase(), s, year);
+  const view = await onceFor(asRead(s), `season ${year ?? ""}`, () => seasonView(houseDatabase(), s, year));
   const { totals, before, goal } = view;
   const empty = totals.supers === 0;
   return (
