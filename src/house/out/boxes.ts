@@ -65,6 +65,22 @@ function fedWith(boxes: readonly BoxRow[], zone: string): BoxesView["fed"] {
     .map(([colony, f]) => ({ colony, boxes: f.boxes, since: writtenDay(dayIn(zone, f.at)) }));
 }
 
+/** So many boxes are listed at once: a tablet takes in no more, and nobody reads so far. */
+export const MOST_BOXES = 400;
+/** Which are looked for first where there are more: those somebody must do something about, then those that are away. */
+const FIRST: readonly BoxState[] = ["wet", "in a batch", "set out", "returned", "stored", "full", "empty"];
+
+/** The boxes to list, all of them or those that are so; where there are too many, those first that are looked for. */
+export function boxesListed(
+  { rows }: Pick<BoxesView, "rows">,
+  are?: BoxState,
+): { rows: readonly BoxSeen[]; of: number } {
+  const all = rows.filter((b) => are === undefined || b.state === are);
+  if (all.length <= MOST_BOXES) return { rows: all, of: all.length };
+  const order = (b: BoxSeen) => (b.due ? -1 : FIRST.indexOf(b.state));
+  return { rows: all.toSorted((a, b) => order(a) - order(b)).slice(0, MOST_BOXES), of: all.length };
+}
+
 export async function boxesView(db: Knex, s: Pick<Snapshot, "house" | "now">): Promise<BoxesView> {
   const boxes = await boxesNow(db);
   const rows = boxes.map((b): BoxSeen => {

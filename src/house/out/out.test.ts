@@ -6,7 +6,7 @@ import { ownerStatement } from "../paper/owner-statement";
 import { snapshot } from "../standing/snapshot";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { traceView } from "../trace";
-import { boxesView } from "./boxes";
+import { type BoxSeen, boxesListed, boxesView, MOST_BOXES } from "./boxes";
 import { ownerView } from "./owners";
 import { openOrders, vesselsOut } from "./records";
 import { pickable, promises } from "./view";
@@ -274,6 +274,29 @@ describe("owners", () => {
 });
 
 describe("boxes", () => {
+  it("of thousands those are listed that somebody must look after, and no more than a tablet takes in", () => {
+    const box = (tag: number, state: BoxSeen["state"], due = false): BoxSeen => ({
+      tag: String(tag),
+      state,
+      says: "",
+      colony: "",
+      wetG: 0,
+      due,
+    });
+    const rows = [
+      ...Array.from({ length: 5000 }, (_, i) => box(i, "empty")),
+      box(5001, "stored"),
+      box(5002, "wet"),
+      box(5003, "wet", true),
+    ];
+    const all = boxesListed({ rows });
+    expect(all.rows.slice(0, 4).map((b) => b.tag)).toEqual(["5003", "5002", "5001", "0"]);
+    expect([all.rows.length, all.of]).toEqual([MOST_BOXES, 5003]);
+    expect(boxesListed({ rows }, "stored")).toEqual({ rows: [rows[5000]], of: 1 });
+    // A house that has few sees all of them by their tags.
+    expect(boxesListed({ rows: rows.slice(-3) }).rows.map((b) => b.tag)).toEqual(["5001", "5002", "5003"]);
+  });
+
   const spun = async (tag: string, colony: string, more: object = {}) => {
     await house.act(
       "pull-supers",

@@ -2,21 +2,30 @@ import type { Metadata } from "next";
 import { houseDatabase } from "@/house/door";
 import { massFigureG, temp, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
-import { boxesView } from "@/house/out/boxes";
+import { BOX_STATES, boxesListed, boxesView } from "@/house/out/boxes";
 import { STORED_HOW } from "@/house/out/commands/boxes";
+import { asRead } from "@/house/standing/decisions";
+import { onceFor } from "@/house/standing/shared";
 import { Caution, Lead, Panel } from "@/ui/bench";
 import { Doings } from "@/ui/doings";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Figure } from "@/ui/figures/figure";
+import { Link } from "@/ui/link";
 import { RecordTable } from "@/ui/table/record";
 import { houseAsItStands } from "../../../read";
 
 export const metadata: Metadata = { title: "Where the boxes are" };
 
-export default async function Boxes({ searchParams }: { searchParams: Promise<{ do?: string }> }) {
+export default async function Boxes({
+  searchParams,
+}: {
+  searchParams: Promise<{ do?: string; are?: string }>;
+}) {
   const s = await houseAsItStands();
-  const { do: doing } = await searchParams;
-  const view = await boxesView(houseDatabase(), s);
+  const { do: doing, are: asked } = await searchParams;
+  const view = await onceFor(asRead(s), "boxes", () => boxesView(houseDatabase(), s));
+  const are = BOX_STATES.find((state) => state === asked);
+  const listed = boxesListed(view, are);
   const wetTags = view.wet.map((b) => b.tag).join(", ");
   const wetG = view.wet.reduce((g, b) => g + b.wetG, 0);
   return (
@@ -89,13 +98,6 @@ export default async function Boxes({ searchParams }: { searchParams: Promise<{ 
           </Caution>
         </>
       )}
-      <p className="mb-3 flex flex-wrap gap-x-6 gap-y-1">
-        {view.counts.map((c) => (
-          <span key={c.state}>
-            <b className="font-mono">{c.count}</b> {c.state}
-          </span>
-        ))}
-      </p>
       {view.fed.length > 0 && (
         <Panel title="Fed with wets" className="mb-3">
           <ul>
@@ -108,12 +110,28 @@ export default async function Boxes({ searchParams }: { searchParams: Promise<{ 
         </Panel>
       )}
       <Panel title="Boxes">
+        {view.rows.length > 0 && (
+          <nav aria-label="Which boxes are listed" className="mb-3 flex flex-wrap items-center gap-2.5">
+            <span>List only those</span>
+            {view.counts.map((c) => (
+              <Link
+                key={c.state}
+                className="do"
+                data-quiet=""
+                href={c.state === are ? "/out/boxes" : `/out/boxes?are=${encodeURIComponent(c.state)}`}
+                aria-current={c.state === are ? "true" : undefined}
+              >
+                {c.state} <b className="ml-1.5 font-mono">{c.count}</b>
+              </Link>
+            ))}
+          </nav>
+        )}
         {view.rows.length === 0 ? (
           <p className="text-ink-2">No box is set up yet.</p>
         ) : (
           <RecordTable
             name="Boxes"
-            rows={view.rows}
+            rows={listed.rows}
             keyOf={(b) => b.tag}
             columns={[
               { head: "Box", value: (b) => b.tag, cell: (b) => `Super ${b.tag}` },
@@ -134,6 +152,13 @@ export default async function Boxes({ searchParams }: { searchParams: Promise<{ 
               },
             ]}
           />
+        )}
+        {listed.of > listed.rows.length && (
+          <p className="mt-2 text-ink-2">
+            {listed.rows.length} of {listed.of}
+            {are ? "" : ", those first that are due or away from here"}. One box by its tag, with all it held:{" "}
+            <Link href="/trace">Trace</Link>.
+          </p>
         )}
       </Panel>
     </>
