@@ -58,15 +58,16 @@ const starts = `
    union
   select o.id, p.fill_id
     from open o
-    join live_pull_super p on p.colony_id = o.colony_id
-    join live_pull u on u.id = p.pull_id
-   where o.about <> 'boxes' and (o.from_day is null or u.date >= o.from_day) and (o.to_day is null or u.date <= o.to_day)
+    -- Hold by hold: read as a whole, it would be every comb there ever was.
+    cross join lateral (
+      select c.fill_id, u.date from live_pull_super c join live_pull u on u.id = c.pull_id where c.colony_id = o.colony_id offset 0) p
+   where o.about <> 'boxes' and (o.from_day is null or p.date >= o.from_day) and (o.to_day is null or p.date <= o.to_day)
    union
   select o.id, p.fill_id
     from open o
-    join live_pull u on u.yard_id = o.yard_id
-    join live_pull_super p on p.pull_id = u.id
-   where (o.from_day is null or u.date >= o.from_day) and (o.to_day is null or u.date <= o.to_day)`;
+    cross join lateral (
+      select c.fill_id, u.date from live_pull u join live_pull_super c on c.pull_id = u.id where u.yard_id = o.yard_id offset 0) p
+   where (o.from_day is null or p.date >= o.from_day) and (o.to_day is null or p.date <= o.to_day)`;
 
 const cleared = `
   select r.hold_id, r.fill_id, r.as_of from live_hold_release r

@@ -329,9 +329,12 @@ export const fillsCalled = (db: Knex, ids: readonly number[]): Promise<CalledFil
       ),
     );
 
+/** In the very words of the index that finds it: every comb of a colony has it in its row too. */
+const OF_COLONY = "kind = 'colony'";
+
 /** The fill a colony's honey comes from. */
 export async function fillOfColony(db: Knex, colonyId: number): Promise<number> {
-  return (await db("live_fill").where({ kind: "colony", colony_id: colonyId }).first("id")).id;
+  return (await db("live_fill").whereRaw(OF_COLONY).where({ colony_id: colonyId }).first("id")).id;
 }
 
 /** The same of many, by colony. */
@@ -340,8 +343,7 @@ export async function fillsOfColonies(
   colonyIds: readonly number[],
 ): Promise<ReadonlyMap<number, number>> {
   const rows: { id: number; colony_id: number }[] = await db("live_fill")
-    .where({ kind: "colony" })
-    .whereRaw("colony_id = any(?::bigint[])", [[...colonyIds]])
+    .whereRaw(`${OF_COLONY} and colony_id = any(?::bigint[])`, [[...colonyIds]])
     .select("id", "colony_id");
   return new Map(rows.map((row) => [row.colony_id, row.id]));
 }

@@ -32,13 +32,11 @@ export const batchesClosedSince = (db: Knex, since: Date): Promise<BatchRow[]> =
     .join("entry as closing", "closing.id", "c.entry_id")
     .where("closing.happened_at", ">=", since)
     .orderBy("b.number");
+/** The ids of batches nobody closed, as an SQL array: all that were ever closed are stepped over, not read. */
+export const OPEN_BATCH_IDS =
+  "array(select t.id from batch t where not exists (select 1 from live_batch_close x where x.batch_id = t.id))";
 export const openBatches = (db: Knex): Promise<BatchRow[]> =>
-  batches(db)
-    // By their ids alone first: all that were ever closed are stepped over, not read.
-    .whereRaw(
-      "b.id = any(array(select t.id from batch t where not exists (select 1 from live_batch_close x where x.batch_id = t.id)))",
-    )
-    .orderBy("b.number");
+  batches(db).whereRaw(`b.id = any(${OPEN_BATCH_IDS})`).orderBy("b.number");
 
 export async function oneBatch(db: Knex, number: number, field = "batch"): Promise<BatchRow> {
   return (
@@ -201,7 +199,8 @@ export async function numberOfBatch(db: Knex, id: number): Promise<number> {
 
 /** The number the next batch gets. */
 export async function nextBatchNumber(db: Knex): Promise<number> {
-  return Number((await db("live_batch").max("number as n").first())?.n ?? 0) + 1;
+  const last = await db("live_batch").orderBy("number", "desc").limit(1, AS_WRITTEN).first("number");
+  return (last?.number ?? 0) + 1;
 }
 
 /** The charges that were joined into a batch. */

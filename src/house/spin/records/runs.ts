@@ -3,6 +3,7 @@ import type { Tool } from "@/core/dayplan";
 import type { FrameKnown, FrameWidth, MachineKind } from "@/core/extraction";
 import { refuse } from "../../language/errors";
 import { newestFirst, newestIds } from "../../ledger/records/newest";
+import { OPEN_BATCH_IDS } from "./batches";
 
 /** What lies in a slot: a frame of a super, with its weight. */
 export interface LoadedFrame {
@@ -68,10 +69,7 @@ export const runsOfStay = (runs: readonly RunRow[], joinedAt: Date): readonly Ru
 export const isWeighed = (run: Pick<RunRow, "slots">): boolean =>
   run.slots.every((f) => f === null || f.known === "weighed");
 /** Runs that turn now, of whatever batch; with its batch closed one turns no more. */
-const turning = (db: Knex) =>
-  runs(db)
-    .whereNull("e.id")
-    .whereRaw("not exists (select 1 from live_batch_close c where c.batch_id = r.batch_id)");
+const turning = (db: Knex) => runs(db).whereNull("e.id").whereRaw(`r.batch_id = any(${OPEN_BATCH_IDS})`);
 export const turningIn = (db: Knex, machineId: number): Promise<RunRow | undefined> =>
   turning(db).where("r.machine_id", machineId).first();
 export const turningNow = (db: Knex): Promise<RunRow[]> => turning(db).orderBy("r.id");

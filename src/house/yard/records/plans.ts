@@ -31,9 +31,11 @@ const plans = (db: Knex) =>
 export const openPlans = (db: Knex, from: string): Promise<PlanRow[]> =>
   plans(db)
     .where("p.date", ">=", from)
-    .whereRaw(
-      "not exists (select 1 from live_pull u where u.yard_id = p.yard_id and u.date >= p.date and u.stated_at >= p.stated_at)",
-    )
+    // Each pull's moment by itself: the yard's few since then, not every entry of the house.
+    .whereRaw(`not exists (
+      select 1 from pull u left join lateral (select e.happened_at from entry e where e.id = u.entry_id offset 0) e on true
+       where u.yard_id = p.yard_id and u.date >= p.date and coalesce(e.happened_at, 'infinity') >= p.stated_at
+         and not exists (select 1 from undone x where x.entry_id = u.entry_id))`)
     .orderBy(["p.date", "p.id"]);
 export const maybePlan = (db: Knex, id: number): Promise<PlanRow | undefined> =>
   plans(db).where("p.id", id).first();
