@@ -275,27 +275,38 @@ async function bySeconds(clients: number, seconds: number): Promise<number> {
 await bySeconds(8, 3);
 console.log(`  ${Math.round(await bySeconds(8, 5))} commands a second`);
 
-console.log("· pages after an entry, with nothing behind them, then with 10 and 50 times the history");
-/** Right after an entry, when nothing is shared: what is read again is what could grow. ms, the middle one of several. */
+console.log("· pages after an entry, with a season behind them, then with 10 and 50 times that history");
+/** How long the machine takes just now for the same work: it swings by half within seconds, ms. */
+const pace = async (): Promise<number> =>
+  quantile(
+    await timed(3, async () => {
+      let sum = 0;
+      for (let i = 0; i < 1e7; i++) sum += i % 7;
+      return sum;
+    }),
+    0.5,
+  );
+/** A page right after an entry, when nothing is shared: what is read again is what could grow. In paces of the machine. */
 async function readAnew(path: string): Promise<number> {
-  const times: number[] = [];
-  for (let i = 0; i < 12; i++) {
+  const paces: number[] = [];
+  for (let i = 0; i < 18; i++) {
     await bloom();
-    times.push(...(await timed(1, () => page(path))));
+    const before = await pace();
+    const [ms = Number.NaN] = await timed(1, () => page(path));
+    if (i >= 3) paces.push((2 * ms) / (before + (await pace())));
   }
-  return quantile(times.slice(3), 0.5);
+  return quantile(paces, 0.5);
 }
-const bare = new Map<string, number>();
-for (const path of PAGES) bare.set(path, await readAnew(path));
-let past = 0;
-for (const [times, chains] of [
-  [10, 2000],
-  [50, 8000],
-] as const) {
-  await history(chains, past);
-  past += chains;
+const CHAINS = 200;
+await history(CHAINS, 0);
+const first = new Map<string, number>();
+for (const path of PAGES) first.set(path, await readAnew(path));
+let past = CHAINS;
+for (const times of [10, 50]) {
+  await history(times * CHAINS - past, past);
+  past = times * CHAINS;
   for (const path of PAGES) {
-    const ratio = (await readAnew(path)) / (bare.get(path) ?? Number.NaN);
+    const ratio = (await readAnew(path)) / (first.get(path) ?? Number.NaN);
     ratios.push({ what: `page ${path} after an entry, ${times} times the history`, ratio, goal: 1.3 });
   }
 }

@@ -96,7 +96,8 @@ export function gramsByBay(s: Snapshot): Record<BayName, number> {
 
 export function stripView(s: Snapshot): StripView {
   const grams = gramsByBay(s);
-  const fullest = Math.max(1, ...Object.values(grams));
+  // The scale is of what stands in the house: beside all that was sent in years, every shelf would look empty.
+  const fullest = Math.max(1, ...BAYS.map((name) => (name === "Out" ? s.besides.wets : grams[name])));
   const all = decisions(s);
   return {
     houseName: s.house.name,
@@ -109,7 +110,7 @@ export function stripView(s: Snapshot): StripView {
         href: BAY_HREF[name],
         key: String(i + 1),
         kg: massFigureG(grams[name], grams[name] >= 100_000 || grams[name] === 0 ? 0 : 1),
-        level: grams[name] / fullest,
+        level: Math.min(1, grams[name] / fullest),
         urgent: urgent?.short ?? (grams[name] === 0 ? EMPTY[name] : CALM[name]),
         tone: urgent?.tone ?? "ink",
       };

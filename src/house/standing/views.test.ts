@@ -10,7 +10,7 @@ import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { traceView } from "../trace";
 import { decisions } from "./decisions";
 import { snapshot } from "./snapshot";
-import { gramsByBay, tapeView } from "./strip-and-tape";
+import { gramsByBay, stripView, tapeView } from "./strip-and-tape";
 
 const HOUR = 3_600_000;
 let house: TestHouse;
@@ -93,6 +93,16 @@ describe("what to do next", () => {
       waterPct: expect.closeTo(18.4, 6),
     });
     expect(decisions(later).map((d) => d.short)).toEqual(["1 may ferment", "skim pail 1"]);
+  });
+
+  it("draws the shelves to the scale of what stands here, however much was sent in years", async () => {
+    await wholeWay();
+    const s = await snapshot(house.db);
+    const levels = (of: typeof s) =>
+      Object.fromEntries(stripView(of).bays.map((bay) => [bay.name, Math.round(bay.level * 100)]));
+    const now = levels(s);
+    expect(Math.max(...Object.values(now))).toBe(100);
+    expect(levels({ ...s, sentGrams: 50_000_000 })).toEqual({ ...now, Out: 100 });
   });
 
   it("shows every kilogram in exactly one bay or gone", async () => {

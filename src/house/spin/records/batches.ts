@@ -175,10 +175,9 @@ export async function spunBoxes(db: Knex, limit: number): Promise<SpunBox[]> {
           order by ${newestFirst("r")} limit 1) r on true`,
     )
     .whereRaw("s.fill_id = any(?::bigint[]) and p.fill_id = any(?::bigint[])", [newest, newest])
-    .whereNotNull("w.id")
     .orderByRaw(newestFirst("w"))
     .select("r.temp_c", "r.tool");
-  return boxes;
+  return boxes.filter((box) => box.spun_entry !== null);
 }
 
 /** The newest stay of a super in a batch. */
