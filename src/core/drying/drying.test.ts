@@ -23,7 +23,7 @@ import {
   waterToRemoveKg,
   waysOut,
 } from "./index";
-import { weightedQuantiles } from "./rate";
+import { inOrder, weightedQuantiles } from "./rate";
 
 const HOUR = 3_600_000;
 
@@ -575,7 +575,7 @@ describe("warming up", () => {
 
 it("quantiles of weighted values are those of their whole list in order, equal and endless ones too", () => {
   // By the definition: each value stands at the middle of its weight, in a list that is sorted by asking.
-  const inOrder = (list: readonly (readonly [value: number, weight: number])[], q: number): number => {
+  const byDefinition = (list: readonly (readonly [value: number, weight: number])[], q: number): number => {
     const sorted = list.toSorted(([a], [b]) => (a === b ? 0 : a < b ? -1 : 1));
     const total = list.reduce((sum, [, weight]) => sum + weight, 0);
     const at = sorted.map(
@@ -595,11 +595,11 @@ it("quantiles of weighted values are those of their whole list in order, equal a
       fc.double({ min: 0.01, max: 0.99, noNaN: true }),
       (list, q) => {
         const [found = Number.NaN] = weightedQuantiles(
-          Float64Array.from(list, ([v]) => v),
+          inOrder(Float64Array.from(list, ([v]) => v)),
           list.map(([, weight]) => weight),
           [q],
         );
-        const told = inOrder(list, q);
+        const told = byDefinition(list, q);
         if (Number.isFinite(told)) expect(found).toBeCloseTo(told, 9);
         else expect(found).toBe(told);
       },

@@ -4,7 +4,7 @@ import { ALWAYS_WET_PCT } from "../moisture/settle";
 import { dryingSpeed, type FanPosition } from "./climate";
 import { equilibriumSlope, equilibriumWaterPct } from "./equilibrium";
 import { humidAir, humidityAt } from "./humid-air";
-import { type DryingRate, type DryingState, weightedQuantiles } from "./rate";
+import { type DryingRate, type DryingState, type InOrder, inOrder, weightedQuantiles } from "./rate";
 
 /** The room as it is taken to stay. */
 export interface RoomAhead {
@@ -88,15 +88,37 @@ function hoursTo(s: DryingState, target: number, air: Air): number {
   return Math.log((s.waterPct - we) / (target - we)) / (s.kPerHour * air.speed);
 }
 
-const quantiles = (states: readonly DryingState[], ask: (s: DryingState) => number) => {
-  const [values, weights] = [new Float64Array(states.length), new Float64Array(states.length)];
-  for (const [i, s] of states.entries()) {
-    values[i] = ask(s);
-    weights[i] = s.weight;
-  }
-  const [lo = 0, mid = 0, hi = 0, upper = 0] = weightedQuantiles(values, weights, [0.1, 0.5, 0.9, 0.95]);
+/** One figure of each possibility. */
+function each(states: readonly DryingState[], ask: (s: DryingState) => number): Float64Array {
+  const values = new Float64Array(states.length);
+  for (let i = 0; i < values.length; i++) values[i] = ask(states[i] as DryingState);
+  return values;
+}
+
+const SPREAD = [0.1, 0.5, 0.9, 0.95];
+const spreadOf = (values: InOrder, weights: ArrayLike<number>) => {
+  const [lo = 0, mid = 0, hi = 0, upper = 0] = weightedQuantiles(values, weights, SPREAD);
   return { lo, mid, hi, upper };
 };
+const quantiles = (states: readonly DryingState[], ask: (s: DryingState) => number) =>
+  spreadOf(
+    inOrder(each(states, ask)),
+    each(states, (s) => s.weight),
+  );
+
+/** The water at `steps` moments after now, `hours` apart, and its spread at each: every one follows from the one before. */
+function bandAhead(states: readonly DryingState[], air: Air, hours: number, steps: number) {
+  const weights = each(states, (s) => s.weight);
+  const we = each(states, (s) => towards(s, air));
+  const kept = each(states, (s) => Math.exp(-s.kPerHour * air.speed * hours));
+  const water = each(states, (s) => s.waterPct);
+  return Array.from({ length: steps + 1 }, (_, step) => {
+    if (step > 0)
+      for (let i = 0; i < water.length; i++)
+        water[i] = (we[i] as number) + ((water[i] as number) - (we[i] as number)) * (kept[i] as number);
+    return { hours: hours * step, ...spreadOf(inOrder(water), weights) };
+  });
+}
 
 const airOf = (room: RoomAhead): Air & { readonly extrapolated: boolean } => {
   const we = equilibriumWaterPct(room.humidityPct);
@@ -154,21 +176,24 @@ const TEST_HOURS = [0.5, 1, 2, 3, 4, 6, 8, 10, 12, 15, 18, 21, 24, 30, 36, 48, 6
 
 /** The earliest test whose likeliest result would halve the spread of the hour of the target. */
 function whenToTest(rate: DryingRate, goal: ForecastGoal, air: Air, p50: number): DryingForecast["nextTest"] {
-  const width = (states: readonly DryingState[]) => {
-    const h = quantiles(states, (s) => Math.min(1e4, hoursTo(s, goal.targetPct, air)));
+  // A test makes each hour likelier or less so, and changes none: they are put in order once.
+  const hoursOf = inOrder(each(rate.states, (s) => Math.min(1e4, hoursTo(s, goal.targetPct, air))));
+  const weights = each(rate.states, (s) => s.weight);
+  const width = (as: Float64Array) => {
+    const h = spreadOf(hoursOf, as);
     return h.hi - h.lo;
   };
-  const now = width(rate.states);
+  const now = width(weights);
   const expected = typical(rate);
   let best: { hours: number; spread: number } | null = null;
   for (const hours of TEST_HOURS) {
     // A test after the stack is likely ready comes too late.
     if (best && hours > p50) break;
     const likely = waterAfter(expected, hours, air);
-    const after = rate.states.map((s) => ({
-      ...s,
-      weight: s.weight * Math.exp(-0.5 * ((waterAfter(s, hours, air) - likely) / SHEET_SD) ** 2),
-    }));
+    const after = each(
+      rate.states,
+      (s) => s.weight * Math.exp(-0.5 * ((waterAfter(s, hours, air) - likely) / SHEET_SD) ** 2),
+    );
     const spread = width(after);
     if (spread <= now / 2) return { hours, halves: true };
     if (!best || spread < best.spread) best = { hours, spread };
@@ -216,10 +241,7 @@ export function dryingForecast(rate: DryingRate, room: RoomAhead, goal: Forecast
     equilibriumPct: we,
     extrapolated,
     hours: { p10: times.lo, p50: times.mid, p90: times.hi },
-    band: Array.from({ length: BAND_STEPS + 1 }, (_, i) => {
-      const hours = (horizon * i) / BAND_STEPS;
-      return { hours, ...quantiles(rate.states, (s) => waterAfter(s, hours, air)) };
-    }),
+    band: bandAhead(rate.states, air, horizon / BAND_STEPS, BAND_STEPS),
     atDeadline,
     conflict,
     compromise: !conflict

@@ -300,21 +300,17 @@ function meanNow(cohorts: readonly Cohort[], fits: readonly (Fit | null)[], tota
 const LN_MEDIAN = Math.log(RATE_PRIOR.medianPerHour);
 const LN_SPREAD = Math.log(RATE_PRIOR.spread);
 
-/**
- * Values at rising cumulative weights `qs` (0-1), linear between the middles of the sorted weights.
- * @param weights as many as `values`, none negative, one at least above zero
- */
-export function weightedQuantiles(
-  values: Float64Array,
-  weights: ArrayLike<number>,
-  qs: readonly number[],
-): number[] {
-  // Sorted as bare numbers, each weight then put where its value came to stand (of equal ones in the order given): this
-  // is asked for every hour of every stack's forecast, and a sort that asks a function takes twice as long.
+/** Values put in order, however often they are weighted anew afterwards. */
+export interface InOrder {
+  readonly sorted: Float64Array;
+  /** Where each value came to stand, in the order they were given; equal ones keep that order. */
+  readonly place: Uint32Array;
+}
+
+export function inOrder(values: Float64Array): InOrder {
+  // Sorted as bare numbers, and each then looked for: a sort that asks a function takes twice as long.
   const sorted = values.slice().sort();
-  const standing = new Float64Array(sorted.length);
-  const equals = new Uint32Array(sorted.length);
-  let total = 0;
+  const [place, equals] = [new Uint32Array(sorted.length), new Uint32Array(sorted.length)];
   for (let i = 0; i < values.length; i++) {
     const value = values[i] as number;
     let [lo, hi] = [0, sorted.length - 1];
@@ -325,7 +321,24 @@ export function weightedQuantiles(
     }
     const before = equals[lo] as number;
     equals[lo] = before + 1;
-    standing[lo + before] = weights[i] as number;
+    place[i] = lo + before;
+  }
+  return { sorted, place };
+}
+
+/**
+ * Values at rising cumulative weights `qs` (0-1), linear between the middles of the sorted weights.
+ * @param weights as many as values were put in order, none negative, one at least above zero
+ */
+export function weightedQuantiles(
+  { sorted, place }: InOrder,
+  weights: ArrayLike<number>,
+  qs: readonly number[],
+): number[] {
+  const standing = new Float64Array(sorted.length);
+  let total = 0;
+  for (let i = 0; i < place.length; i++) {
+    standing[place[i] as number] = weights[i] as number;
     total += weights[i] as number;
   }
   const found: number[] = [];
@@ -455,7 +468,7 @@ export function dryingRate(
   const sd = Math.max(0.05, Math.sqrt(meanOf(coarse, (c) => (c.lnK - mean) ** 2)));
   const fine = posteriorOver(evenly(mean - 3.2 * sd, mean + 3.2 * sd, 21), cohorts, totalKg);
   const [lo = 0, median = 0, hi = 0] = weightedQuantiles(
-    Float64Array.from(fine, (f) => f.lnK),
+    inOrder(Float64Array.from(fine, (f) => f.lnK)),
     fine.map((f) => f.weight),
     [0.1, 0.5, 0.9],
   ).map(Math.exp);
@@ -481,15 +494,13 @@ export function dryingRate(
     (ms, g) => ms + Math.max(0, Math.min(g.toMs, nowMs) - Math.max(g.fromMs, first)),
     Math.max(0, Math.min(nowMs, climate.pieces[0]?.fromMs ?? nowMs) - first),
   );
-  // Frame spreads are summed up: what is ahead only asks for rate, sensor and water.
-  const ahead = new Map<string, { lnK: number; sensorOffPct: number; meanNow: number; weight: number }>();
-  for (const f of fine) {
-    const key = `${f.lnK}/${f.sensorOffPct}`;
-    const known = ahead.get(key) ?? { lnK: f.lnK, sensorOffPct: f.sensorOffPct, meanNow: 0, weight: 0 };
-    known.meanNow += f.weight * f.meanNow;
-    known.weight += f.weight;
-    ahead.set(key, known);
-  }
+  // Frame spreads, which follow each other, are summed up: what is ahead only asks for rate, sensor and water.
+  const ahead = Array.from({ length: fine.length / FRAME_SDS.length }, (_, i) => {
+    const spreads = fine.slice(i * FRAME_SDS.length, (i + 1) * FRAME_SDS.length);
+    const { lnK, sensorOffPct } = spreads[0] as Possibility;
+    const weight = spreads.reduce((s, f) => s + f.weight, 0);
+    return { lnK, sensorOffPct, weight, meanNow: meanOf(spreads, (f) => f.meanNow) };
+  });
   return {
     kPerHour: { median, lo, hi },
     water,
@@ -498,7 +509,7 @@ export function dryingRate(
     wettest: { box: wettest.name, waterPct: wettest.waterPct },
     brought,
     broughtSdPct,
-    states: [...ahead.values()]
+    states: ahead
       .filter((f) => f.weight > 2e-4)
       .flatMap((f) =>
         ONWARD.map(([z, slow]) => ({
