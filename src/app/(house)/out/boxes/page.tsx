@@ -157,7 +157,10 @@ export default async function Boxes({
           <p className="mt-2 text-ink-2">
             {listed.rows.length} of {listed.of}
             {are ? "" : ", those first that are due or away from here"}. One box by its tag, with all it held:{" "}
-            <Link href="/trace">Trace</Link>.
+            <Link href="/trace" className="underline underline-offset-4">
+              Trace
+            </Link>
+            .
           </p>
         )}
       </Panel>
