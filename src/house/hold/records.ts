@@ -99,7 +99,9 @@ export async function heldFills(
             select 1 from cleared c where c.hold_id = w.hold and c.fill_id = w.fill and c.as_of >= w.at and c.as_of <= m.at)
      )
      select distinct w.hold, w.fill from walk w
-      where not exists (select 1 from cleared c where c.hold_id = w.hold and c.fill_id = w.fill and c.as_of >= w.at)`,
+      where not exists (select 1 from cleared c where c.hold_id = w.hold and c.fill_id = w.fill and c.as_of >= w.at)
+      -- Which is named first does not hang on how it was found.
+      order by w.fill, w.hold`,
     { at, zone },
   );
   const held = new Map<number, number[]>();

@@ -97,7 +97,7 @@ export function gramsByBay(s: Snapshot): Record<BayName, number> {
 export function stripView(s: Snapshot): StripView {
   const grams = gramsByBay(s);
   // The scale is of what stands in the house: beside all that was sent in years, every shelf would look empty.
-  const fullest = Math.max(1, ...BAYS.map((name) => (name === "Out" ? s.besides.wets : grams[name])));
+  const fullest = Math.max(1, ...Object.values({ ...grams, Out: grams.Out - s.sentGrams }));
   const all = decisions(s);
   return {
     houseName: s.house.name,

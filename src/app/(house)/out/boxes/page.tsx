@@ -118,7 +118,7 @@ export default async function Boxes({
                 key={c.state}
                 className="do"
                 data-quiet=""
-                href={c.state === are ? "/out/boxes" : `/out/boxes?are=${encodeURIComponent(c.state)}`}
+                href={`/out/boxes?${new URLSearchParams({ ...(doing ? { do: doing } : {}), ...(c.state === are ? {} : { are: c.state }) })}`}
                 aria-current={c.state === are ? "true" : undefined}
               >
                 {c.state} <b className="ml-1.5 font-mono">{c.count}</b>
