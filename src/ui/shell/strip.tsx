@@ -58,7 +58,7 @@ export function Strip({ view }: { view: StripView }) {
           </span>
           <span
             data-tone={bay.tone}
-            className="absolute inset-x-0 bottom-0 overflow-hidden bg-niche px-4 py-1 text-[13.5px] text-ellipsis whitespace-nowrap"
+            className="absolute inset-x-0 bottom-0 overflow-hidden bg-niche py-1 pr-1 pl-4 text-[13.5px] text-ellipsis whitespace-nowrap"
             style={{ color: "var(--tone)", fontWeight: bay.tone === "ink" ? 400 : 650 }}
           >
             {bay.urgent}
