@@ -4,7 +4,7 @@ import type { SuperFlag } from "@/core/moisture";
 import { writtenDay } from "../language/clock";
 import { plural, spoken } from "../language/spoken";
 import type { Work } from "../ledger/work";
-import { holdRules, inSeason } from "./records";
+import { type HoldRuleRow, inSeason } from "./records";
 import { stateHold } from "./state";
 
 export interface PulledNow {
@@ -17,6 +17,7 @@ export interface PulledNow {
 /** States the holds and returns a sentence for each; nothing where nothing holds it. */
 export async function holdAtThePull(
   work: Work,
+  rules: readonly HoldRuleRow[],
   pull: {
     readonly yard: string;
     readonly country: string;
@@ -28,7 +29,7 @@ export async function holdAtThePull(
   if (combs.length === 0) return [];
   const said: string[] = [];
   const ofPull = `${plural(combs.length, "super")} of ${yard}, ${writtenDay(date)}`;
-  for (const rule of await holdRules(work.tx, work.at)) {
+  for (const rule of rules) {
     const here = rule.yards.length === 0 || rule.yards.includes(yard) || rule.yards.includes(country);
     const inForce = (!rule.since || date >= rule.since) && (!rule.until || date <= rule.until);
     if (!here || !inForce || !inSeason(date, rule.from_md, rule.to_md)) continue;

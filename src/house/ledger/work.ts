@@ -317,7 +317,10 @@ export class Work {
   async moveMany(all: readonly Move[]): Promise<void> {
     const moves = all.filter((m) => m.grams !== 0);
     if (moves.length === 0) return;
-    const there = await fillsAt(this.tx, [...new Set(moves.map((m) => m.from))], this.moment);
+    const [there, openings] = await Promise.all([
+      fillsAt(this.tx, [...new Set(moves.map((m) => m.from))], this.moment),
+      this.openingsOf(moves),
+    ]);
     /** What those before took out of the same. */
     const taken = new Map<number, number>();
     for (const move of moves) {
@@ -328,7 +331,7 @@ export class Work {
       mustGive(move, (held?.grams ?? 0) - before, (held?.spare ?? 0) - before);
       this.restOnEntries(held?.fedBy ?? [], move.because);
     }
-    await this.restOnOpenings(moves);
+    for (const { entryId, because } of openings) this.restOnEntries([entryId], because);
     await this.add(
       "movement",
       moves.map((move) => ({
@@ -347,12 +350,16 @@ export class Work {
    * What is poured into a vessel that holds honey stands in the charge another entry began: that entry cannot be taken
    * back from under it, or the honey would stand nowhere.
    */
-  private async restOnOpenings(moves: readonly Move[]): Promise<void> {
+  private async openingsOf(
+    moves: readonly Move[],
+  ): Promise<readonly { readonly entryId: number; readonly because: string }[]> {
     const into = new Map(moves.filter((m) => !this.openings.has(m.to)).map((m) => [m.to, m.because]));
-    if (into.size === 0) return;
+    if (into.size === 0) return [];
     for (const id of into.keys()) this.openings.add(id);
-    for (const { id, entry_id, kind } of await openingsOf(this.tx, [...into.keys()]))
-      if (CHARGES.has(kind)) this.restOnEntries([entry_id], into.get(id) ?? "");
+    const opened = await openingsOf(this.tx, [...into.keys()]);
+    return opened
+      .filter(({ kind }) => CHARGES.has(kind))
+      .map(({ id, entry_id }) => ({ entryId: entry_id, because: into.get(id) ?? "" }));
   }
 
   /** From now on an entry does not stand; what it moved is moved back by `moveBack`. */

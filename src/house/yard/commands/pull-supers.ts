@@ -1,6 +1,6 @@
 import { holdAtThePull } from "../../hold/at-the-pull";
 import { mustBeUsable } from "../../hold/gate";
-import { heldBoxes } from "../../hold/records";
+import { heldBoxes, holdRules } from "../../hold/records";
 import { dayIn, momentOf, writtenDay } from "../../language/clock";
 import { refuse } from "../../language/errors";
 import { massG } from "../../language/shown";
@@ -36,9 +36,10 @@ export const pullSupers = defineCommand({
       );
     // A day without a time is booked at noon; the day it is now, or a time that was given, stays as it is.
     if (input.date && day !== date) work.happenedAt(momentOf(date, work.house.zone, work.now));
-    const [named, boxes] = await Promise.all([
+    const [named, boxes, rules] = await Promise.all([
       namedIn(work, input),
       heldBoxes(work.tx, work.house.zone, work.at),
+      holdRules(work.tx, work.at),
     ]);
     const { yard } = named;
     const looked = await lookAt(work, input, named, date);
@@ -61,7 +62,17 @@ export const pullSupers = defineCommand({
       work,
       taken.map((row) => ({ vessel: row.vessel, because: again(row.vessel), field: at(row, "tag") })),
     );
-    const pullId = await work.state("pull", { yard_id: yard.id, date });
+    const [pullId, fills] = await Promise.all([
+      work.state("pull", { yard_id: yard.id, date }),
+      work.openFills(
+        taken.map(({ pulled, vessel, colony }) => ({
+          kind: "comb",
+          name: `super ${pulled.tag}`,
+          vessel: { id: vessel.id, because: again(vessel) },
+          colonyId: colony.id,
+        })),
+      ),
+    ]);
     await work.stateMany(
       "left_super",
       left.map(({ pulled, vessel, colony, ripeness }) => ({
@@ -75,47 +86,41 @@ export const pullSupers = defineCommand({
     );
     for (const { pulled, vessel, colony } of left)
       await work.restOn([vessel, colony], `super ${pulled.tag} was looked at`);
-    const fills = await work.openFills(
-      taken.map(({ pulled, vessel, colony }) => ({
-        kind: "comb",
-        name: `super ${pulled.tag}`,
-        vessel: { id: vessel.id, because: again(vessel) },
-        colonyId: colony.id,
-      })),
-    );
     const combs = taken.map((row, i) => ({ ...row, fillId: fills[i] as number }));
-    await work.moveMany(
-      combs.map((comb) => ({
-        from: comb.colony.fillId,
-        to: comb.fillId,
-        grams: comb.honey,
-        kind: "pull",
-        fromName: `Colony ${comb.colony.tag}`,
-        because: off(comb),
-      })),
-    );
-    await work.stateMany(
-      "pull_super",
-      combs.map(({ fillId, pulled, vessel, colony, honey, ripeness }) => ({
-        pull_id: pullId,
-        fill_id: fillId,
-        vessel_id: vessel.id,
-        colony_id: colony.id,
-        capped_pct: pulled.cappedPct,
-        gross_g: vessel.empty_g + honey,
-        empty_g: vessel.empty_g,
-        weighed: pulled.grossKg !== undefined,
-        shake: pulled.shake ?? null,
-        frames_left: pulled.framesLeft,
-        partly_capped: pulled.partlyCapped ?? null,
-        frame_class: pulled.frameClass ?? null,
-        flags: pulled.flags,
-        waiting_until: pulled.waitingUntil ?? null,
-        school: ripeness.school,
-        verdict: ripeness.verdict,
-        despite: pulled.despite,
-      })),
-    );
+    await Promise.all([
+      work.moveMany(
+        combs.map((comb) => ({
+          from: comb.colony.fillId,
+          to: comb.fillId,
+          grams: comb.honey,
+          kind: "pull",
+          fromName: `Colony ${comb.colony.tag}`,
+          because: off(comb),
+        })),
+      ),
+      work.stateMany(
+        "pull_super",
+        combs.map(({ fillId, pulled, vessel, colony, honey, ripeness }) => ({
+          pull_id: pullId,
+          fill_id: fillId,
+          vessel_id: vessel.id,
+          colony_id: colony.id,
+          capped_pct: pulled.cappedPct,
+          gross_g: vessel.empty_g + honey,
+          empty_g: vessel.empty_g,
+          weighed: pulled.grossKg !== undefined,
+          shake: pulled.shake ?? null,
+          frames_left: pulled.framesLeft,
+          partly_capped: pulled.partlyCapped ?? null,
+          frame_class: pulled.frameClass ?? null,
+          flags: pulled.flags,
+          waiting_until: pulled.waitingUntil ?? null,
+          school: ripeness.school,
+          verdict: ripeness.verdict,
+          despite: pulled.despite,
+        })),
+      ),
+    ]);
     for (const comb of combs) await work.restOn([...statingVessel(comb.vessel), comb.colony], off(comb));
     await stateReadings(
       work,
@@ -124,7 +129,7 @@ export const pullSupers = defineCommand({
         sample && pulled.sample !== undefined ? { fillId, value: pulled.sample, taken: sample } : [],
       ),
     );
-    const held = await holdAtThePull(work, {
+    const held = await holdAtThePull(work, rules, {
       yard: yard.name,
       country: yard.country,
       date,

@@ -103,6 +103,8 @@ export async function namedIn(work: Work, { supers, yard: said }: PullInput): Pr
       work.tx,
       [...colonies.values()].map((c) => c.id),
     ),
+    // Asked for when it is seen whether they are empty.
+    work.lastFillsOf([...vessels.values()].map((v) => v.id)),
   ]);
   return { yard, colonies, vessels, fills };
 }
