@@ -4,7 +4,14 @@ import { ALWAYS_WET_PCT } from "../moisture/settle";
 import { dryingSpeed, type FanPosition } from "./climate";
 import { equilibriumSlope, equilibriumWaterPct } from "./equilibrium";
 import { humidAir, humidityAt } from "./humid-air";
-import { type DryingRate, type DryingState, type InOrder, inOrder, weightedQuantiles } from "./rate";
+import {
+  type DryingRate,
+  type DryingState,
+  type InOrder,
+  inOrder,
+  inOrderLike,
+  weightedQuantiles,
+} from "./rate";
 
 /** The room as it is taken to stay. */
 export interface RoomAhead {
@@ -112,11 +119,15 @@ function bandAhead(states: readonly DryingState[], air: Air, hours: number, step
   const we = each(states, (s) => towards(s, air));
   const kept = each(states, (s) => Math.exp(-s.kPerHour * air.speed * hours));
   const water = each(states, (s) => s.waterPct);
+  let standing = inOrder(water);
   return Array.from({ length: steps + 1 }, (_, step) => {
-    if (step > 0)
+    if (step > 0) {
       for (let i = 0; i < water.length; i++)
         water[i] = (we[i] as number) + ((water[i] as number) - (we[i] as number)) * (kept[i] as number);
-    return { hours: hours * step, ...spreadOf(inOrder(water), weights) };
+      standing = inOrderLike(water, standing);
+    }
+    const { lo, mid, hi } = spreadOf(standing, weights);
+    return { hours: hours * step, lo, mid, hi };
   });
 }
 

@@ -303,14 +303,14 @@ const LN_SPREAD = Math.log(RATE_PRIOR.spread);
 /** Values put in order, however often they are weighted anew afterwards. */
 export interface InOrder {
   readonly sorted: Float64Array;
-  /** Where each value came to stand, in the order they were given; equal ones keep that order. */
-  readonly place: Uint32Array;
+  /** Which of the values given stands there. */
+  readonly from: Uint32Array;
 }
 
 export function inOrder(values: Float64Array): InOrder {
   // Sorted as bare numbers, and each then looked for: a sort that asks a function takes twice as long.
   const sorted = values.slice().sort();
-  const [place, equals] = [new Uint32Array(sorted.length), new Uint32Array(sorted.length)];
+  const [from, equals] = [new Uint32Array(sorted.length), new Uint32Array(sorted.length)];
   for (let i = 0; i < values.length; i++) {
     const value = values[i] as number;
     let [lo, hi] = [0, sorted.length - 1];
@@ -321,9 +321,26 @@ export function inOrder(values: Float64Array): InOrder {
     }
     const before = equals[lo] as number;
     equals[lo] = before + 1;
-    place[i] = lo + before;
+    from[lo + before] = i;
   }
-  return { sorted, place };
+  return { sorted, from };
+}
+
+/** The same for values that lie much as those did: few of them have to move. */
+export function inOrderLike(values: Float64Array, before: InOrder): InOrder {
+  const [sorted, from] = [new Float64Array(values.length), new Uint32Array(values.length)];
+  for (let i = 0; i < values.length; i++) {
+    const which = before.from[i] as number;
+    const value = values[which] as number;
+    let at = i;
+    for (; at > 0 && (sorted[at - 1] as number) > value; at--) {
+      sorted[at] = sorted[at - 1] as number;
+      from[at] = from[at - 1] as number;
+    }
+    sorted[at] = value;
+    from[at] = which;
+  }
+  return { sorted, from };
 }
 
 /**
@@ -331,20 +348,16 @@ export function inOrder(values: Float64Array): InOrder {
  * @param weights as many as values were put in order, none negative, one at least above zero
  */
 export function weightedQuantiles(
-  { sorted, place }: InOrder,
+  { sorted, from }: InOrder,
   weights: ArrayLike<number>,
   qs: readonly number[],
 ): number[] {
-  const standing = new Float64Array(sorted.length);
   let total = 0;
-  for (let i = 0; i < place.length; i++) {
-    standing[place[i] as number] = weights[i] as number;
-    total += weights[i] as number;
-  }
+  for (let i = 0; i < weights.length; i++) total += weights[i] as number;
   const found: number[] = [];
   let [before, lastValue, lastAt] = [0, Number.NaN, Number.NaN];
   for (let i = 0; i < sorted.length; i++) {
-    const [value, weight] = [sorted[i] as number, standing[i] as number];
+    const [value, weight] = [sorted[i] as number, weights[from[i] as number] as number];
     const at = (before + weight / 2) / total;
     for (let q = qs[found.length]; q !== undefined && at >= q; q = qs[found.length])
       found.push(
@@ -392,7 +405,12 @@ function posteriorOver(lnKs: readonly number[], cohorts: readonly Cohort[], tota
   const top = Math.max(...each.map((e) => e.log));
   const raw = each.map((e) => Math.exp(e.log - top));
   const total = raw.reduce((a, b) => a + b, 0);
-  return each.map((e, i) => ({ ...e, weight: (raw[i] ?? 0) / total }));
+  return each.map(({ lnK, sensorOffPct, meanNow }, i) => ({
+    lnK,
+    sensorOffPct,
+    meanNow,
+    weight: (raw[i] ?? 0) / total,
+  }));
 }
 
 const evenly = (from: number, to: number, n: number): number[] =>
