@@ -9,8 +9,8 @@ export const showLive = (db: Knex, table: string) =>
   db.raw(`
     -- Houses of the first months show their facts without the moment in front: such a view is made anew.
     do $$ begin
-      if exists (select from information_schema.columns where table_schema = current_schema
-                  and table_name = 'live_${table}' and ordinal_position = 1 and column_name <> 'stated_at')
+      if exists (select from pg_attribute
+                  where attrelid = to_regclass('live_${table}') and attnum = 1 and attname <> 'stated_at')
       then drop view live_${table}; end if;
     end $$;
     create or replace view live_${table} as
