@@ -79,12 +79,13 @@ describe("the arranger", () => {
       for (let k = 0; k <= i % 3; k++)
         await house.act("read-moisture", { vessel, value: water + (k % 2 ? 0.4 : -0.2), tempC: 20 });
     }
+    const [s, solve] = [await snapshot(house.db), await solver()];
     let told = 0;
     for (const objective of ["wettest", "oldest", "fewest"])
       for (const wantedKg of [20, 60, 110])
         for (const waterPct of [17.4, 17.9, 18.4])
           for (const whole of [false, true]) {
-            const view = await arranged({ wantedKg, waterPct, objective, whole });
+            const view = arrange(s, BLEND_ASKED.parse({ wantedKg, waterPct, objective, whole }), solve);
             if (view.bands.length === 0) continue;
             told++;
             expect(

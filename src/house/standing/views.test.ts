@@ -252,7 +252,10 @@ describe("labels", () => {
             .buffer as ArrayBuffer,
         },
       });
-      const found = await readBarcodes(new Uint8Array(readFileSync(`${file}.png`)));
+      const found = await readBarcodes(new Uint8Array(readFileSync(`${file}.png`)), {
+        tryRotate: false,
+        tryInvert: false,
+      });
       expect(found.map((f) => f.text)).toEqual([lot, lot, lot]);
       expect(new Set(found.map((f) => f.format))).toEqual(new Set([code === "qr" ? "QRCode" : "Code128"]));
     },
@@ -282,11 +285,11 @@ describe("labels", () => {
     const { lot } = await wholeWay();
     const [few, many] = [
       await labelSheet(house.db, lot, { count: 18 }),
-      await labelSheet(house.db, lot, { count: 5000 }),
+      await labelSheet(house.db, lot, { count: 900 }),
     ];
-    expect(textOf(many.pdf).match(/Not for infants/g)?.length).toBe(5000);
-    // 277 sheets more say only where it stands, not again what it is.
-    expect(many.pdf.byteLength).toBeLessThan(few.pdf.byteLength + 277 * 2500);
+    expect(textOf(many.pdf).match(/Not for infants/g)?.length).toBe(900);
+    // 49 sheets more say only where it stands, not again what it is.
+    expect(many.pdf.byteLength).toBeLessThan(few.pdf.byteLength + 49 * 2500);
     await house.act("set-house", {
       name: "Test House",
       address: "Lane 蜜 1",
