@@ -3,7 +3,7 @@
 import { useState } from "react";
 import { type BoxReading, maySpin, type School, type WaterRules, waterOfBoxes } from "@/core/moisture";
 import { mass, massFigure, unitOf } from "@/house/language/shown";
-
+import { Few } from "./few";
 import { Field } from "./fields/field";
 import { SaysStanding } from "./fields/standing";
 import { useCommand } from "./fields/use-command";
@@ -95,28 +95,30 @@ export function ChooseSupers({
               </button>
             </legend>
             <div className="flex flex-wrap gap-2">
-              {here.map((s) => (
-                <button
-                  key={s.tag}
-                  type="button"
-                  aria-pressed={tags.has(s.tag)}
-                  onClick={() => toggle([s.tag], !tags.has(s.tag))}
-                  className="min-h-14 w-[136px] rounded border-[1.5px] border-edge px-2 py-1 text-left aria-pressed:border-ink aria-pressed:bg-go-fill aria-pressed:shadow-[inset_0_0_0_2px_var(--go)]"
-                >
-                  <span className="flex justify-between font-bold">
-                    <span>
-                      <span className="sr-only">Super </span>
-                      {s.tag}
+              <Few what="super" stays={here.flatMap((s, i) => (tags.has(s.tag) ? i : []))}>
+                {here.map((s) => (
+                  <button
+                    key={s.tag}
+                    type="button"
+                    aria-pressed={tags.has(s.tag)}
+                    onClick={() => toggle([s.tag], !tags.has(s.tag))}
+                    className="min-h-14 w-[136px] rounded border-[1.5px] border-edge px-2 py-1 text-left aria-pressed:border-ink aria-pressed:bg-go-fill aria-pressed:shadow-[inset_0_0_0_2px_var(--go)]"
+                  >
+                    <span className="flex justify-between font-bold">
+                      <span>
+                        <span className="sr-only">Super </span>
+                        {s.tag}
+                      </span>
+                      <span className="font-mono text-[15px] text-water">
+                        {s.waterPct === null ? "unread" : `${s.waterPct.toFixed(1)} %`}
+                      </span>
                     </span>
-                    <span className="font-mono text-[15px] text-water">
-                      {s.waterPct === null ? "unread" : `${s.waterPct.toFixed(1)} %`}
+                    <span className="block text-[14px] text-ink-2">
+                      {mass(s.kg)}, {s.verdict}
                     </span>
-                  </span>
-                  <span className="block text-[14px] text-ink-2">
-                    {mass(s.kg)}, {s.verdict}
-                  </span>
-                </button>
-              ))}
+                  </button>
+                ))}
+              </Few>
             </div>
           </fieldset>
         );

@@ -1,6 +1,7 @@
 "use client";
 
 import { mass } from "@/house/language/shown";
+import { Few } from "../few";
 import { Link } from "../link";
 
 export interface DrawnSuper {
@@ -23,28 +24,30 @@ export const blueness = (waterPct: number | null): number =>
 export function SuperBoxes({ boxes }: { boxes: readonly DrawnSuper[] }) {
   return (
     <div className="grid grid-cols-[repeat(auto-fill,minmax(170px,1fr))] gap-2">
-      {boxes.map((box) => (
-        <Link
-          key={box.tag}
-          href={`/trace/super/${box.tag}`}
-          className="superbox"
-          style={{
-            background: `color-mix(in srgb, var(--water-fill) ${Math.round(blueness(box.waterPct) * 100)}%, var(--shelf))`,
-          }}
-        >
-          <b>
-            <span className="sr-only">Super </span>
-            {box.tag}
-          </b>
-          <span>
-            <span>{mass(box.kg)}</span>
+      <Few what="super">
+        {boxes.map((box) => (
+          <Link
+            key={box.tag}
+            href={`/trace/super/${box.tag}`}
+            className="superbox"
+            style={{
+              background: `color-mix(in srgb, var(--water-fill) ${Math.round(blueness(box.waterPct) * 100)}%, var(--shelf))`,
+            }}
+          >
+            <b>
+              <span className="sr-only">Super </span>
+              {box.tag}
+            </b>
             <span>
-              {box.waterPct === null ? `${box.cappedPct} % capped` : `${box.waterPct.toFixed(1)} % water`}
+              <span>{mass(box.kg)}</span>
+              <span>
+                {box.waterPct === null ? `${box.cappedPct} % capped` : `${box.waterPct.toFixed(1)} % water`}
+              </span>
+              {box.says && <strong>{box.says}</strong>}
             </span>
-            {box.says && <strong>{box.says}</strong>}
-          </span>
-        </Link>
-      ))}
+          </Link>
+        ))}
+      </Few>
     </div>
   );
 }
