@@ -9,7 +9,13 @@ type Highs = Awaited<ReturnType<typeof import("highs")["default"]>>;
 let loaded: Promise<Highs> | null = null;
 
 export async function solver(longestS = LONGEST_S): Promise<Solver> {
-  loaded ??= import("highs").then((solvers) => solvers.default());
+  loaded ??= import("highs")
+    .then((solvers) => solvers.default())
+    .catch((fault: unknown) => {
+      // Whoever asks next has it tried anew.
+      loaded = null;
+      throw fault;
+    });
   const highs = await loaded;
   return (model) => {
     const s = solved(highs, asLp(model), longestS);

@@ -106,19 +106,6 @@ export default function SheetOfDrops({
             onChange={(v) => setDrops(drops.map((x, j) => (j === i ? String(v) : x)))}
           />
         ))}
-        <div className="pt-[25px]">
-          <FromDevice
-            kind="refractometer"
-            device={devices.refractometer}
-            about={() => ({ super: tag, sampleC: tempIn(sampleC) ?? 20 })}
-            onValue={(value) =>
-              setDrops((now) => {
-                const free = now.findIndex((d) => d.trim() === "");
-                return now.map((d, i) => (i === (free === -1 ? 2 : free) ? value : d));
-              })
-            }
-          />
-        </div>
       </div>
       {instruments.length === 0 && (
         <p className="mt-2 text-[15px] text-ink-2">
@@ -141,10 +128,21 @@ export default function SheetOfDrops({
           <b className={sheet.outlier === null ? "text-water" : "text-stop"}>{sheet.sentence}</b>
         </p>
       )}
-      <div className="mt-4 flex flex-wrap items-center gap-4">
+      <div className="mt-4 flex flex-wrap items-start gap-4">
         <button type="submit" className="do" aria-disabled={standing.step === "sending"}>
           Enter the sheet
         </button>
+        <FromDevice
+          kind="refractometer"
+          device={devices.refractometer}
+          about={() => ({ super: tag, sampleC: tempIn(sampleC) ?? 20 })}
+          onValue={(value) =>
+            setDrops((now) => {
+              const free = now.findIndex((d) => d.trim() === "");
+              return now.map((d, i) => (i === (free === -1 ? 2 : free) ? value : d));
+            })
+          }
+        />
         <SaysStanding standing={standing} />
       </div>
     </form>
