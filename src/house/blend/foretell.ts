@@ -3,7 +3,7 @@ import { ALWAYS_WET_PCT, judgeWater } from "@/core/moisture";
 import { heldBecause } from "../hold/now";
 import { asWritten } from "../language/shown";
 import { capital } from "../language/spoken";
-import type { Snapshot, VesselState } from "../standing/snapshot";
+import type { SomeVessels, VesselState } from "../standing/vessels";
 import { inQuarantine, watchOf } from "../store/watch";
 import { lookOf } from "../warmth/view";
 
@@ -32,7 +32,7 @@ const boxesOf = (v: VesselState, grams: number) =>
   v.boxes.map((b) => ({ ...b, massKg: (b.massKg * grams) / Math.max(1, v.grams) }));
 
 /** @param into what stands in it already is part of the mix */
-export function foretell(s: Snapshot, parts: readonly Part[], into: string): Foretold {
+export function foretell(s: SomeVessels, parts: readonly Part[], into: string): Foretold {
   const taken = parts.flatMap(({ name, kg }) => {
     const v = s.vessels.find((x) => x.name === name);
     return v ? [{ v, grams: kg === undefined ? v.grams : Math.min(v.grams, Math.round(kg * 1000)) }] : [];

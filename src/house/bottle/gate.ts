@@ -4,13 +4,13 @@
  */
 import { besideEachOther } from "@/core/moisture";
 import { mustBeFree } from "../hold/gate";
-import type { WaterJudgement } from "../hot-room/waiting";
+import { asRead, type WaterJudgement } from "../hot-room/waiting";
 import { refuse } from "../language/errors";
 import { capital } from "../language/spoken";
 import { reachInDatabase } from "../ledger/records/fills";
 import type { Work } from "../ledger/work";
 import { ownersOf } from "../moves/owners";
-import { snapshot, type VesselState } from "../standing/snapshot";
+import { someVessels, type VesselState } from "../standing/vessels";
 import { combsNamed } from "../yard/records/pulls";
 import { notYet } from "./not-yet";
 
@@ -89,10 +89,17 @@ export async function bottleGate(
   despite: string,
 ): Promise<GateAnswer> {
   await mustBeFree(work, fills, "go into jars or out of the house");
-  const s = await snapshot(work.tx, work.now);
+  const asked = new Set(fills.map((f) => f.fillId));
+  const [{ vessels }, cut] = await Promise.all([
+    someVessels(work.tx, work.house, work.now, (v) => asked.has(v.fill_id)),
+    combsNamed(work.tx, [...asked]),
+  ]);
   const waterOf = new Map<number, WaterJudgement>([
-    ...s.vessels.map((v): [number, WaterJudgement] => [v.fillId, v.water]),
-    ...s.waiting.map((w): [number, WaterJudgement] => [w.fill_id, w.water]),
+    ...vessels.map((v): [number, WaterJudgement] => [v.fillId, v.water]),
+    ...(await asRead(work.tx, work.house, work.now, cut)).map((w): [number, WaterJudgement] => [
+      w.fill_id,
+      w.water,
+    ]),
   ]);
   const against: string[] = [];
   const owners = new Map<string, string[]>();
@@ -103,7 +110,7 @@ export async function bottleGate(
     const diverted = combs.filter((c) => c.verdict === "divert" || c.verdict === "do-not-take");
     if (diverted.length > 0)
       against.push(`${name} holds honey that was to be diverted (super ${diverted[0]?.tag})`);
-    const vessel = s.vessels.find((v) => v.fillId === fillId);
+    const vessel = vessels.find((v) => v.fillId === fillId);
     const held = vessel?.told.inspected.at(-1);
     if (held?.verdict === "held") against.push(`${name} is held: ${held.found}`);
     const waits = vessel && notYet(vessel);
@@ -132,7 +139,7 @@ export async function bottleGate(
   const parts = fills.map(({ fillId, grams = 1 }) => ({
     grams,
     water: waterOf.get(fillId)?.figures,
-    vessel: s.vessels.find((v) => v.fillId === fillId),
+    vessel: vessels.find((v) => v.fillId === fillId),
   }));
   return {
     ...answer,

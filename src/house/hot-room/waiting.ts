@@ -1,8 +1,10 @@
 /** Supers that still wait to be spun, with what is known of their water now. */
+import { group } from "d3-array";
+import type { Knex } from "knex";
 import { type BoxReading, judgeWater } from "@/core/moisture";
 import { whenIn } from "../language/clock";
 import type { House } from "../ledger/records/house";
-import { asBoxReading, currentOf, type ReadingRow } from "../readings/records/readings";
+import { asBoxReading, currentOf, type ReadingRow, readingsOf } from "../readings/records/readings";
 import type { PulledComb } from "../yard/records/pulls";
 
 export type WaterJudgement = ReturnType<typeof judgeWater>;
@@ -52,4 +54,23 @@ export function withReadings(
     const box = asBox(`Super ${c.tag}`, 1, latest, house, now, { cappedPct: c.capped_pct });
     return { ...c, readings, latest, asRead: box.readings, water: judgeWater([box], waterRules(house)) };
   });
+}
+
+/** The same, with their readings looked up. */
+export async function asRead(
+  db: Knex,
+  house: House,
+  now: Date,
+  combs: readonly PulledComb[],
+): Promise<WaitingSuper[]> {
+  const readings = await readingsOf(
+    db,
+    combs.map((c) => c.fill_id),
+  );
+  return withReadings(
+    combs,
+    group(readings, (r) => r.fill_id),
+    house,
+    now,
+  );
 }

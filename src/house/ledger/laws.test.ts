@@ -6,6 +6,7 @@ import { reach } from "@/core/trace";
 import { COMMANDS, type CommandName, execute, Refusal } from "../index";
 import { snapshot } from "../standing/snapshot";
 import { gramsByBay } from "../standing/strip-and-tape";
+import { someVessels } from "../standing/vessels";
 import { CHOICES, DEEDS, stateOf } from "../testing/deeds";
 import { openTestHouse } from "../testing/test-house";
 import { type TraceKind, traceView } from "../trace";
@@ -195,6 +196,16 @@ describe("whatever people do", () => {
           new Set(reach(fill, movements, direction)),
         );
       }
+    }
+  });
+
+  it("a vessel is told alike, asked alone or with all that stands", async () => {
+    const now = new Date();
+    const s = await snapshot(house.db, now);
+    expect(s.vessels.length).toBeGreaterThan(4);
+    for (const v of s.vessels) {
+      const alone = await someVessels(house.db, s.house, now, (x) => x.fill_id === v.fillId);
+      expect(alone.vessels).toEqual([v]);
     }
   });
 

@@ -1,65 +1,38 @@
 /** All that stands in the house now, read once a request; decisions and screens are worked out from it. */
 
-import { group } from "d3-array";
 import type { Knex } from "knex";
 import { type BatchAccount, batchAccount } from "@/core/ledger";
 import { type Unmixed, unmixedNow } from "../blend/now";
 import { productsNow, type RunningProduct } from "../bottle/products";
 import { type LotRow, lotsHere } from "../bottle/records";
 import { type CheckRow, checksSince } from "../checklists/records";
-import { holdsNow } from "../hold/now";
 import type { HoldRow } from "../hold/records";
 import { type RoomState, roomState } from "../hot-room/room";
-import { type WaitingSuper, withReadings } from "../hot-room/waiting";
+import { asRead, type WaitingSuper } from "../hot-room/waiting";
 import { type KeptNow, keptNow } from "../kept/status";
 import { dayIn, todayFrom } from "../language/clock";
-import type { HoneyVessel } from "../ledger/kinds";
 import { heldByKind, movementsOf } from "../ledger/records/fills";
 import { type House, houseNow } from "../ledger/records/house";
-import { readingsOf } from "../readings/records/readings";
 import { lastTried } from "../recall/records";
 import type { SettleSchool } from "../settle/kinds";
-import { type SettleRules, type Standing, settleRules, standingOf } from "../settle/records";
+import { type SettleRules, settleRules } from "../settle/records";
 import { type BatchRow, openBatches } from "../spin/records/batches";
 import { type MachineRow, machines } from "../spin/records/machines";
 import { type RunRow, runsOfBatches } from "../spin/records/runs";
 import { toWeighEmpty } from "../vessels/records";
-import { type WarmthNow, warmthNow } from "../warmth/now";
-import { type LookRow, schoolsOfBatches, type WarmingRow } from "../warmth/records";
+import type { WarmthNow } from "../warmth/now";
+import { schoolsOfBatches } from "../warmth/records";
 import { openPlans, type PlanRow } from "../yard/records/plans";
 import { type PulledComb, waitingCombs } from "../yard/records/pulls";
-import { type BatchContents, type Contents, contentsOf } from "./contents";
+import type { BatchContents } from "./contents";
 import { type EquipmentThere, equipmentThere, vesselsHolding } from "./records";
+import { type VesselState, vesselStates } from "./vessels";
 
 export type { WaitingSuper, WaterJudgement } from "../hot-room/waiting";
+export type { VesselState } from "./vessels";
 
 export interface BatchState extends BatchRow, BatchContents {
   readonly account: BatchAccount;
-}
-
-/** A vessel of strained honey as it stands. */
-export interface VesselState extends Contents {
-  readonly fillId: number;
-  readonly kind: HoneyVessel;
-  readonly tag: string;
-  /** "pail 12" */
-  readonly name: string;
-  readonly grams: number;
-  readonly capacityG: number | null;
-  /** Where it stands, "" where nobody said. */
-  readonly place: string;
-  /** Null where nobody measured it. */
-  readonly diameterCm: number | null;
-  /** From floor to rim; null where nobody measured it. */
-  readonly heightCm: number | null;
-  /** What was told of its honey while it stands. */
-  readonly told: Standing;
-  /** How far it had set, as it was looked at, oldest first. */
-  readonly looks: readonly LookRow[];
-  /** What holds it: it goes into no jar and out of no door. */
-  readonly holds: readonly HoldRow[];
-  /** What it is being warmed in; null for one that stands in no warmth. */
-  readonly warming: WarmingRow | null;
 }
 
 export interface Snapshot {
@@ -104,16 +77,7 @@ export interface Snapshot {
 
 /** The supers that wait, with what was read of them, and the room they wait in. */
 async function hotRoom(db: Knex, house: House, now: Date, combs: readonly PulledComb[]) {
-  const readings = await readingsOf(
-    db,
-    combs.map((c) => c.fill_id),
-  );
-  const waiting = withReadings(
-    combs,
-    group(readings, (r) => r.fill_id),
-    house,
-    now,
-  );
+  const waiting = await asRead(db, house, now, combs);
   return { waiting, room: await roomState(db, house, now, waiting) };
 }
 
@@ -136,14 +100,11 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     runs,
     { waiting, room },
     movements,
-    contents,
-    stood,
+    { contents, vessels, warmth, held: onHold },
     rules,
-    warmth,
     schools,
     unmixed,
     products,
-    onHold,
     tried,
     kept,
   ] = await Promise.all([
@@ -156,24 +117,8 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       db,
       open.map((b) => b.fill_id),
     ),
-    contentsOf(
-      db,
-      house,
-      now,
-      open,
-      held.map((v) => v.fill_id),
-    ),
-    standingOf(
-      db,
-      held.map((v) => v.fill_id),
-      now,
-    ),
+    vesselStates(db, house, now, held, open),
     settleRules(db),
-    warmthNow(
-      db,
-      held.map((v) => v.fill_id),
-      now,
-    ),
     schoolsOfBatches(db),
     unmixedNow(
       db,
@@ -181,16 +126,9 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       now,
     ),
     productsNow(db, { house, now }),
-    holdsNow(db, house.zone, now),
     lastTried(db),
     keptNow(),
   ]);
-  const [warmthOf, strainedOf, skimmedOf, inspectedOf] = [
-    group(stood.warmth, (r) => r.fill_id),
-    group(stood.strained, (r) => r.fill_id),
-    group(stood.skimmed, (r) => r.fill_id),
-    group(stood.inspected, (r) => r.fill_id),
-  ];
   return {
     house,
     now,
@@ -206,27 +144,7 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
       ...contents.batch(b.fill_id),
       account: batchAccount(b.fill_id, movements),
     })),
-    vessels: held.map((v) => ({
-      fillId: v.fill_id,
-      kind: v.kind,
-      tag: v.tag,
-      name: `${v.kind} ${v.tag}`,
-      grams: v.grams,
-      capacityG: v.capacity_g,
-      place: v.place,
-      diameterCm: v.diameter_cm,
-      heightCm: v.height_cm,
-      told: {
-        warmth: warmthOf.get(v.fill_id) ?? [],
-        strained: strainedOf.get(v.fill_id) ?? [],
-        skimmed: skimmedOf.get(v.fill_id) ?? [],
-        inspected: inspectedOf.get(v.fill_id) ?? [],
-      },
-      looks: warmth.looks(v.fill_id),
-      holds: onHold.on.get(v.fill_id) ?? [],
-      warming: warmth.warming(v.fill_id) ?? null,
-      ...contents.vessel(v.fill_id),
-    })),
+    vessels,
     unmixed,
     machines: machineRows,
     runs,

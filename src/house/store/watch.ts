@@ -16,7 +16,8 @@ import { ageBetween, dayIn, whenIn, writtenDay } from "../language/clock";
 import { massG, temp } from "../language/shown";
 import { capital } from "../language/spoken";
 import { settledAt } from "../settle/settling";
-import type { Snapshot, VesselState } from "../standing/snapshot";
+import type { Snapshot } from "../standing/snapshot";
+import type { SomeVessels, VesselState } from "../standing/vessels";
 import { lookOf } from "../warmth/view";
 
 const DAY_MS = 86_400_000;
@@ -24,14 +25,17 @@ const DAY_MS = 86_400_000;
 const AIR_WITHIN_C = 1;
 
 /** How warm it stands, by the air of its place or its warmer; null where nobody knows. */
-export function standsAt(s: Snapshot, v: VesselState): { readonly loC: number; readonly hiC: number } | null {
+export function standsAt(
+  s: Pick<SomeVessels, "warmth">,
+  v: VesselState,
+): { readonly loC: number; readonly hiC: number } | null {
   const place = (v.warming?.warmer ?? v.place).toLowerCase();
   const air = place === "" ? undefined : s.warmth.air.find((a) => a.place.toLowerCase() === place);
   return air ? { loC: air.temp_c - AIR_WITHIN_C, hiC: air.temp_c + AIR_WITHIN_C } : null;
 }
 
 /** How closely it is to be watched; null where its water was never read or reckoned. */
-export function watchOf(s: Snapshot, v: VesselState): Watched | null {
+export function watchOf(s: Pick<SomeVessels, "warmth">, v: VesselState): Watched | null {
   const { waterPct, sePct } = v.water.figures;
   if (waterPct === undefined || waterPct < 13 || waterPct > 25) return null;
   return fermentationWatch({

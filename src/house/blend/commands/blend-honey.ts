@@ -7,7 +7,7 @@ import { capital, spoken } from "../../language/spoken";
 import { vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
 import { poured } from "../../moves/pouring";
-import { snapshot } from "../../standing/snapshot";
+import { someVessels } from "../../standing/vessels";
 import { standingIn } from "../../vessels/standing-in";
 import { foretell } from "../foretell";
 import { blendsIn } from "../records";
@@ -28,7 +28,8 @@ export const blendHoney = defineCommand({
     despite: note("The reason"),
   }),
   async run(work, input) {
-    const s = await snapshot(work.tx, work.at);
+    const named = new Set([...input.from.map((f) => f.vessel), input.into].map((v) => `${v.kind} ${v.tag}`));
+    const s = await someVessels(work.tx, work.house, work.at, (v) => named.has(`${v.kind} ${v.tag}`));
     const told = foretell(
       s,
       input.from.map(({ vessel: v, kg }) => ({ name: `${v.kind} ${v.tag}`, kg })),

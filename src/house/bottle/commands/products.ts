@@ -6,7 +6,7 @@ import { mass, temp } from "../../language/shown";
 import { capital, spoken } from "../../language/spoken";
 import { vesselName } from "../../language/vessel-name";
 import { ANY_HAND, defineCommand } from "../../ledger/command";
-import { snapshot } from "../../standing/snapshot";
+import { someVessels } from "../../standing/vessels";
 import { standingIn } from "../../vessels/standing-in";
 import { oneLot, oneProductRun } from "../records";
 
@@ -32,7 +32,8 @@ export const startSet = defineCommand({
   }),
   async run(work, input) {
     const { fill, grams, name } = await standingIn(work, input.vessel);
-    const v = (await snapshot(work.tx, work.at)).vessels.find((x) => x.fillId === fill.id);
+    const { vessels } = await someVessels(work.tx, work.house, work.at, (x) => x.fill_id === fill.id);
+    const v = vessels[0];
     const look = v?.looks.at(-1)?.look;
     const { waterPct, upperPct } = v?.water.figures ?? {};
     const against = againstSetting({
