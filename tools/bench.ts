@@ -11,9 +11,9 @@ import { arrangeLoad } from "@/core/extraction";
 import { carriedHeat } from "@/core/heat/carry";
 import { mix } from "@/core/ledger";
 import { connect } from "@/db";
-// Every command there is, for what is entered again.
-import "@/house";
+import { COMMANDS, rehearse } from "@/house";
 import { solver } from "@/house/blend/solver";
+import type { CommandDefinition } from "@/house/ledger/command";
 import { tryCorrection } from "@/house/ledger/correct";
 import { behind, movementsOf, reachInDatabase } from "@/house/ledger/records/fills";
 import { recallDesk } from "@/house/recall/view";
@@ -467,6 +467,17 @@ report(
   await timed(5, async () => void (await snapshot(db))),
   1500,
 );
+const bottling = async () => {
+  const { say } = await rehearse(db, COMMANDS.get("issue-lot") as CommandDefinition, {
+    input: { honeyKind: "Any", jarG: 250, jars: 80, pails: [{ pail: "Z1" }], despite: "for the bench" },
+    who: "Bench",
+    device: "bench",
+    key: randomUUID(),
+  });
+  if (!say.includes("80")) throw new Error(say);
+};
+await timed(3, bottling);
+report("a pail of theirs bottled", await timed(20, bottling), 60);
 
 console.log("· blends of 500 vessels");
 const vessels500 = Array.from({ length: 500 }, (_, i) => ({
