@@ -5,7 +5,7 @@ import { Few } from "./few";
 
 const drawn = (many: number, stays: readonly number[] = []): { shown: string[]; button: string } => {
   const boxes = Array.from({ length: many }, (_, i) => createElement("i", { key: i }, String(i + 1)));
-  const html = renderToStaticMarkup(createElement(Few, { what: "super", stays, children: boxes }));
+  const html = renderToStaticMarkup(createElement(Few, { what: "super", stays }, boxes));
   return {
     shown: [...html.matchAll(/<i>(\d+)<\/i>/g)].map(([, tag = ""]) => tag),
     button: /<button[^>]*>([^<]*)</.exec(html)?.[1] ?? "",

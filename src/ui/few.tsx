@@ -18,7 +18,7 @@ export function Few({
   /** "super" */
   readonly what: string;
   readonly stays?: readonly number[];
-  readonly children: ReactNode;
+  readonly children?: ReactNode;
 }) {
   const [all, setAll] = useState(false);
   const every = Children.toArray(children);
