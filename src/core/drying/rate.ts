@@ -333,9 +333,12 @@ export function inOrderLike(values: Float64Array, before: InOrder): InOrder {
     const which = before.from[i] as number;
     const value = values[which] as number;
     let at = i;
-    for (; at > 0 && (sorted[at - 1] as number) > value; at--) {
-      sorted[at] = sorted[at - 1] as number;
-      from[at] = from[at - 1] as number;
+    for (; at > 0; at--) {
+      const [earlier, whose] = [sorted[at - 1] as number, from[at - 1] as number];
+      // Equal ones stand in the order they were given, as they do when they are put in order by themselves.
+      if (earlier < value || (earlier === value && whose < which)) break;
+      sorted[at] = earlier;
+      from[at] = whose;
     }
     sorted[at] = value;
     from[at] = which;
