@@ -334,7 +334,8 @@ export function inOrderLike(values: Float64Array, before: InOrder): InOrder {
     const value = values[which] as number;
     let at = i;
     for (; at > 0; at--) {
-      const [earlier, whose] = [sorted[at - 1] as number, from[at - 1] as number];
+      const earlier = sorted[at - 1] as number;
+      const whose = from[at - 1] as number;
       // Equal ones stand in the order they were given, as they do when they are put in order by themselves.
       if (earlier < value || (earlier === value && whose < which)) break;
       sorted[at] = earlier;
