@@ -1,6 +1,7 @@
 "use client";
 
 import { Children, type ReactNode, useState } from "react";
+import { flushSync } from "react-dom";
 import { plural } from "@/house/language/spoken";
 
 /** A screen with more than this of one kind is slow on a tablet, and nobody reads it to its end. */
@@ -22,7 +23,8 @@ export function Few({
 }) {
   const [all, setAll] = useState(false);
   const every = Children.toArray(children);
-  const shown = all ? every : every.filter((_, i) => i < FEW || stays.includes(i));
+  const staying = new Set(stays);
+  const shown = all ? every : every.filter((_, i) => i < FEW || staying.has(i));
   const rest = every.length - shown.length;
   return (
     <>
@@ -32,7 +34,12 @@ export function Few({
           type="button"
           className="do col-span-full justify-self-start"
           data-quiet=""
-          onClick={() => setAll(true)}
+          onClick={({ currentTarget }) => {
+            const within = currentTarget.parentElement;
+            flushSync(() => setAll(true));
+            // Who came here by keys goes on with the first that was not there.
+            (within?.children[FEW] as HTMLElement | undefined)?.focus();
+          }}
         >
           Show {plural(rest, `more ${what}`)}
         </button>
