@@ -6,6 +6,7 @@ import { test as base, type Page } from "@playwright/test";
 import { connect } from "@/db/connection";
 import { asApplication, testServerUrl } from "@/db/testing/clone";
 import { cookieOf } from "@/house/testing/door";
+import { Tab, waitsAt } from "./tab";
 
 export const EMPTY = "aumbry_e2e_empty";
 export const DEMO = "aumbry_e2e_demo";
@@ -88,6 +89,10 @@ const end = (child: ChildProcess): void => {
 /** The worker's copy of the application: it shows one house after another. */
 class Application {
   private url = "";
+  get at(): string {
+    return this.url;
+  }
+
   private readonly children = new Map<string, ChildProcess>();
 
   /** Shows the house in a database, and says where. */
@@ -136,7 +141,7 @@ async function withHouse(
     });
   } finally {
     // Nobody looks at a house any more that is taken down.
-    for (const open of page.context().pages()) await open.goto("about:blank").catch(() => {});
+    for (const open of page.context().pages()) await open.goto(waitsAt(application.at)).catch(() => {});
     for (const copy of copies.values()) end(copy);
     await admin.raw(`drop database if exists ${name} with (force)`);
     await admin.destroy();
@@ -145,8 +150,27 @@ async function withHouse(
 
 export const test = base.extend<
   { emptyHouse: ServedHouse; demoHouse: ServedHouse; ines: Page },
-  { application: Application }
+  { application: Application; tab: Tab }
 >({
+  tab: [
+    async ({ browserName: _ }, use) => {
+      const tab = new Tab();
+      await use(tab);
+      await tab.end();
+    },
+    { scope: "worker" },
+  ],
+  /** One tab for all; whoever wants a browser that keeps screens gets one of their own. */
+  context: async ({ browser, tab, serviceWorkers }, use) => {
+    if (serviceWorkers === "block") {
+      await use(await tab.take(browser));
+      return tab.back();
+    }
+    const own = await browser.newContext();
+    await use(own);
+    await own.close();
+  },
+  page: async ({ context }, use) => use(context.pages()[0] ?? (await context.newPage())),
   application: [
     async ({ browserName: _ }, use) => {
       const application = new Application();

@@ -120,7 +120,23 @@ function checked(w: Warming): Warming {
 
 /** Where in the vessel: its middle, all of it, or the honey at its wall at half its height. */
 type Where = "core" | "mean" | "wall";
-type Course = Readonly<Record<Where, (hours: number) => number>>;
+type Warm = Readonly<Record<Where, number>>;
+/** How warm it is everywhere after so many hours: what fades is reckoned once for all places. */
+type Course = (hours: number) => Warm;
+
+/** What is left of the difference in one direction, of size `sizeM`, at a Fourier number of t / size². */
+function leftOf(modes: readonly Mode[], sizeM: number, t: number): Warm {
+  let [core, mean, wall] = [0, 0, 0];
+  for (const m of modes) {
+    const fades = Math.exp((-(m.root ** 2) * t) / sizeM ** 2);
+    core += m.core * fades;
+    mean += m.mean * fades;
+    wall += m.wall * fades;
+  }
+  return { core, mean, wall };
+}
+
+const share = (x: number): number => Math.min(1, Math.max(0, x));
 
 /**
  * The finite cylinder is the product of the long one and the slab. Crystals melt on the way to `meltedC` and are
@@ -131,21 +147,19 @@ function courseOf(w: Warming, meltedC: number, by: Setting): Course {
   const heat = (SPECIFIC_HEAT_KJ_KGK + (MELTING_KJ_KG * w.crystals) / rise) * 1000;
   const diffusivity = by.conductsWmK / (densityKgM3(WATER_PCT, 30) * heat);
   const half = w.heightM / 2;
-  const round = cylinderModes((by.filmWm2K * w.radiusM) / by.conductsWmK);
-  const flat = slabModes((by.filmWm2K * half) / by.conductsWmK);
-  const left = (hours: number, of: Where): number => {
+  const acrossIt = cylinderModes((by.filmWm2K * w.radiusM) / by.conductsWmK);
+  const alongIt = slabModes((by.filmWm2K * half) / by.conductsWmK);
+  const tempC = (left: number): number => w.roomC + (w.fromC - w.roomC) * share(left);
+  return (hours) => {
     // So few modes do not add up to where it began.
-    if (hours === 0) return 1;
+    if (hours === 0) return { core: w.fromC, mean: w.fromC, wall: w.fromC };
     const t = Math.max(0, hours) * HOUR_S * diffusivity;
-    const sum = (modes: readonly Mode[], size: number, at: Where): number =>
-      modes.reduce((s, m) => s + m[at] * Math.exp((-(m.root ** 2) * t) / size ** 2), 0);
-    return Math.min(1, Math.max(0, sum(round, w.radiusM, of) * sum(flat, half, of === "wall" ? "core" : of)));
-  };
-  const tempC = (share: number): number => w.roomC + (w.fromC - w.roomC) * share;
-  return {
-    core: (h) => tempC(left(h, "core")),
-    mean: (h) => tempC(left(h, "mean")),
-    wall: (h) => tempC(left(h, "wall")),
+    const [round, flat] = [leftOf(acrossIt, w.radiusM, t), leftOf(alongIt, half, t)];
+    return {
+      core: tempC(round.core * flat.core),
+      mean: tempC(round.mean * flat.mean),
+      wall: tempC(round.wall * flat.core),
+    };
   };
 }
 
@@ -163,12 +177,12 @@ const LONGEST_H = 24 * 60;
 function hoursUntil(w: Warming, untilC: number, by: Setting): number | null {
   if (w.fromC >= untilC) return 0;
   if (w.roomC <= untilC) return null;
-  const { core } = courseOf(w, untilC, by);
-  if (core(LONGEST_H) < untilC) return null;
+  const after = courseOf(w, untilC, by);
+  if (after(LONGEST_H).core < untilC) return null;
   let [lo, hi] = [0, LONGEST_H];
   for (let i = 0; i < 40; i++) {
     const mid = (lo + hi) / 2;
-    if (core(mid) < untilC) lo = mid;
+    if (after(mid).core < untilC) lo = mid;
     else hi = mid;
   }
   return hi;
@@ -215,10 +229,12 @@ export function warmedC(
   return (hours) => {
     if (!(hours >= 0))
       throw new DomainError("out-of-range", "A stretch of time cannot be negative.", { hours });
-    const of = (at: Where): BetweenC => {
-      const ends = [slow[at](hours), mid[at](hours), quick[at](hours)];
-      return { loC: Math.min(...ends), midC: mid[at](hours), hiC: Math.max(...ends) };
-    };
+    const [a, b, c] = [slow(hours), mid(hours), quick(hours)];
+    const of = (at: Where): BetweenC => ({
+      loC: Math.min(a[at], b[at], c[at]),
+      midC: b[at],
+      hiC: Math.max(a[at], b[at], c[at]),
+    });
     return { core: of("core"), mean: of("mean"), wall: of("wall") };
   };
 }
@@ -234,12 +250,10 @@ export function warmingCost(
   hours: number,
 ): Readonly<Record<"mean" | "wall", HeatAccount>> {
   const at = warmedC(w);
-  const log = (where: Where): Warmth[] =>
-    Array.from({ length: PIECES }, (_, i) => {
-      const { loC, hiC } = at(((i + 0.5) * hours) / PIECES)[where];
-      return { hours: hours / PIECES, loC, hiC };
-    });
-  return { mean: heatAccount(log("mean")), wall: heatAccount(log("wall")) };
+  const pieces = Array.from({ length: PIECES }, (_, i) => at(((i + 0.5) * hours) / PIECES));
+  const account = (where: Where): HeatAccount =>
+    heatAccount(pieces.map(({ [where]: { loC, hiC } }): Warmth => ({ hours: hours / PIECES, loC, hiC })));
+  return { mean: account("mean"), wall: account("wall") };
 }
 
 /** Honey of so much glucose to its water clears at this temperature, °C, within 3 (common practice). */

@@ -45,20 +45,21 @@ export interface Estimate {
  */
 export function estimateOf(of: ToWarmUp, warmC: number, spreadC: number, untilC: number): Estimate {
   const w = warmingOf(of, warmC);
+  const timeAt = (there: Warming): WarmingTime | null => warmingTimeH({ ...there, untilC });
   const corner = (strays: number) => {
     const there = { ...w, roomC: clamp(warmC + strays, 0, 80) };
-    const time = warmingTimeH({ ...there, untilC });
+    const time = timeAt(there);
     return { time, cost: warmingCost({ ...there, meltedC: untilC }, time?.hiH ?? NEVER_H) };
   };
-  const [cool, mid, hot] = [corner(-spreadC), corner(0), corner(spreadC)];
+  const [cool, mid, hot] = [corner(-spreadC), timeAt(w), corner(spreadC)];
   const worst = (where: "mean" | "wall"): number =>
     100 - Math.min(cool.cost[where].diastaseLoPct, hot.cost[where].diastaseLoPct);
   return {
     // Where it is coolest in the warmer it may never be done.
-    time: mid.time && {
-      ...mid.time,
-      loH: hot.time?.loH ?? mid.time.loH,
-      hiH: cool.time?.hiH ?? mid.time.hiH * 2,
+    time: mid && {
+      ...mid,
+      loH: hot.time?.loH ?? mid.loH,
+      hiH: cool.time?.hiH ?? mid.hiH * 2,
     },
     costPct: worst("mean"),
     wallPct: worst("wall"),
