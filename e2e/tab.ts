@@ -71,17 +71,20 @@ async function opened(browser: Browser): Promise<Held> {
   return held;
 }
 
+/** Makes it as new; false where it is not. */
 async function asNew({ context, page, forgets, changed }: Held): Promise<boolean> {
   if (changed || page.isClosed() || !page.url().endsWith("/icon.svg")) return false;
   for (const other of context.pages()) if (other !== page) await other.close();
-  const origin = new URL(page.url()).origin;
   await page.evaluate(() => sessionStorage.clear());
   await forgets.send("Storage.clearDataForOrigin", {
-    origin,
+    origin: new URL(page.url()).origin,
     storageTypes: "local_storage,indexeddb,cache_storage",
   });
   await context.clearCookies();
   const { width, height } = page.viewportSize() ?? { width: 0, height: 0 };
   if (width !== 1280 || height !== 800) await page.setViewportSize({ width: 1280, height: 800 });
-  return true;
+  const kept = await page.evaluate(
+    async () => localStorage.length + sessionStorage.length + (await indexedDB.databases()).length,
+  );
+  return kept === 0 && (await context.cookies()).length === 0;
 }
