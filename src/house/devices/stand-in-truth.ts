@@ -11,8 +11,7 @@ import { waitingCombs } from "../yard/records/pulls";
 export async function standInTruth(db: Knex, tag: string) {
   const vessel = await oneVessel(db, "super", tag, "super");
   const comb = (await waitingCombs(db)).find((c) => c.tag === tag);
-  const since = comb?.at ?? new Date();
-  const log = comb ? await airSince(db, since) : [];
+  const log = comb ? await airSince(db, comb.at, new Date()) : [];
   const draught = comb ? draughtOf(await placesOf(db, [comb.fill_id]), await draughtLog(db)) : [];
   const { sound } = soundClimate(
     log.map((r) => ({ atMs: r.at.getTime(), tempC: r.temp_c, humidityPct: r.humidity_pct })),

@@ -25,18 +25,71 @@ export interface LoggedAir {
   readonly stand_in: boolean;
 }
 
+const MINUTE_MS = 60_000;
+
+interface Post {
+  readonly device_id: number;
+  readonly at: Date;
+  readonly temp_c: number;
+  readonly humidity_pct: number;
+}
+
+/** What was heard last, with the moment it was read for. */
+const heard = new WeakMap<Knex, { readonly moment: string; readonly posts: Promise<readonly Post[]> }>();
+
+/**
+ * What these sensors said since a moment, oldest first. Entries do not change it: it is read anew with a device's next
+ * word or the next minute. Ten days of a word a minute are 14,000 rows, too many for each entry.
+ */
+async function saidSince(
+  db: Knex,
+  sensors: readonly number[],
+  since: Date,
+  now: Date,
+): Promise<readonly Post[]> {
+  const { rows } = await db.raw("select max(id) as post from device_post");
+  const [from, minute] = [since, now].map((t) => Math.floor(t.getTime() / MINUTE_MS));
+  const moment = [rows[0].post, from, minute, ...sensors].join(" ");
+  const known = heard.get(db);
+  if (known?.moment === moment) return known.posts;
+  const posts: Promise<readonly Post[]> = db("device_post")
+    .whereRaw("device_id = any(?::bigint[])", [[...sensors]])
+    .where("at", ">=", new Date((from as number) * MINUTE_MS))
+    .orderBy(["at", "id"])
+    .select("device_id", "at", "temp_c", "humidity_pct")
+    .then((read) => read);
+  const mine = { moment, posts };
+  heard.set(db, mine);
+  posts.catch(() => heard.get(db) === mine && heard.delete(db));
+  return posts;
+}
+
 /** The room's log since a moment, oldest first. Typed figures stand beside the devices' own. */
-export async function airSince(db: Knex, since: Date): Promise<LoggedAir[]> {
-  const { rows } = await db.raw(
-    `select p.at, p.temp_c, p.humidity_pct, d.name as device, d.stand_in
-       from device_post p join live_device d on d.id = p.device_id
-      where p.at >= ? and d.kind = 'thermo-hygrometer' and d.place is null
-      union all
-     select at, temp_c, humidity_pct, null, false from live_climate_note where at >= ?
-      order by at`,
-    [since, since],
-  );
-  return rows;
+export async function airSince(db: Knex, since: Date, now: Date): Promise<LoggedAir[]> {
+  const [sensors, typed] = await Promise.all([
+    db("live_device")
+      .where("kind", "thermo-hygrometer")
+      .whereNull("place")
+      .orderBy("id")
+      .select("id", "name", "stand_in"),
+    db("live_climate_note").where("at", ">=", since).select("at", "temp_c", "humidity_pct"),
+  ]);
+  const called = new Map(sensors.map((d) => [d.id as number, d]));
+  const said = called.size > 0 ? await saidSince(db, [...called.keys()], since, now) : [];
+  const log: LoggedAir[] = [
+    ...said
+      // What was read begins with the minute.
+      .filter((p) => p.at >= since)
+      .map(({ device_id, at, temp_c, humidity_pct }) => ({
+        at,
+        temp_c,
+        humidity_pct,
+        device: called.get(device_id)?.name ?? null,
+        stand_in: called.get(device_id)?.stand_in ?? false,
+      })),
+    ...typed.map((t) => ({ ...t, device: null, stand_in: false })),
+  ];
+  return typed.length > 0 ? log.sort((a, b) => a.at.getTime() - b.at.getTime()) : log;
 }
 
 /** The newest post of a device of this kind, if it is no older than `since`. */

@@ -215,7 +215,7 @@ export async function roomState(
   );
   const since = new Date(Math.max(firstReading, now.getTime() - MOST_HOURS * HOUR_MS));
   const [logged, fans, known, places] = await Promise.all([
-    airSince(db, since),
+    airSince(db, since, now),
     draughtLog(db),
     devices(db),
     placesOf(

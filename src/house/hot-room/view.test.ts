@@ -7,6 +7,7 @@ import { whenIn } from "../language/clock";
 import { decisions } from "../standing/decisions";
 import { snapshot } from "../standing/snapshot";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
+import { airSince } from "./records";
 import { hotRoomView } from "./view";
 
 const HOUR = 3_600_000;
@@ -163,6 +164,36 @@ describe("what the hot room says of a stack", () => {
     expect(s.room.gaps).toHaveLength(1);
     expect(state?.forecast?.status).toBe("drying");
     expect((await hotRoomView(house.db, s, "A")).gaps).toHaveLength(1);
+  });
+});
+
+describe("the room's log", () => {
+  it("is not read again with every entry; a sensor's next word, a figure typed and a sensor let go count at once", async () => {
+    await air(45);
+    const now = new Date();
+    const log = () => airSince(house.db, new Date(now.getTime() - 4 * HOUR), now);
+    const asked: string[] = [];
+    house.db.on("query", ({ sql }: { sql: string }) => {
+      if (/"humidity_pct" from "device_post"/.test(sql)) asked.push(sql);
+    });
+    expect(await log()).toHaveLength(36);
+    const at = new Date(now.getTime() - HOUR - 7000);
+    await house.act("note-climate", { tempC: 28, humidityPct: 50 }, { at: at.toISOString() });
+    const typed = await log();
+    expect(typed).toHaveLength(37);
+    expect(typed.filter((r) => r.device === null).map((r) => r.at)).toEqual([at]);
+    expect(typed.map((r) => r.at.getTime())).toEqual(
+      typed.map((r) => r.at.getTime()).toSorted((a, b) => a - b),
+    );
+    expect(asked).toHaveLength(1);
+    const heard = new Date(now.getTime() - 90_000);
+    const says = [{ at: heard.toISOString(), tempC: 29, humidityPct: 46 }];
+    await receivePost(house.db, { device: "air", token: "air-token-one", readings: says });
+    expect((await log()).at(-2)?.at).toEqual(heard);
+    expect(asked).toHaveLength(2);
+    const sensor = await house.db("device").where({ name: "air" }).first("entry_id");
+    await house.act("undo", { entry: sensor.entry_id });
+    expect((await log()).map((r) => r.device)).toEqual([null]);
   });
 });
 
