@@ -44,8 +44,7 @@ export class Tab {
   async back(): Promise<void> {
     const { held } = this;
     if (!held) return;
-    const as = await asNew(held).catch(() => false);
-    if (as) return;
+    if (await asNew(held).catch(() => false)) return;
     this.held = null;
     await held.context.close();
   }
