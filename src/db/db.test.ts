@@ -64,7 +64,7 @@ describe("the shape of the database", () => {
 
   it("plans a question once, and again when the records have got another shape", async () => {
     const { url, owner, drop } = await cloneDatabase();
-    const db = connect(url, { most: 1 });
+    const db = connect(url, { patient: true, most: 1 });
     const plans = async () =>
       (
         await db.raw(
