@@ -14,7 +14,7 @@ import { mustBeWritable } from "../language/writable";
 import { type Actor, actorNamed, actorOf, type Who } from "../people/records";
 import type { Role } from "../people/roles";
 import { keepHead } from "./head";
-import { beforeNew, beforeNewInHouse, type EntryRow, writeEntry } from "./records/entries";
+import { beforeNewInHouse, type EntryRow, writeEntry } from "./records/entries";
 import { type House, houseNow } from "./records/house";
 import { deedsOf, entryHash } from "./seal";
 import { Work } from "./work";
@@ -190,6 +190,9 @@ async function carriedOut<S extends z.ZodType, O extends object>(
 export interface EnteredAgain {
   /** The entry it takes the place of. */
   readonly of: number;
+  /** Its own number, and the seal of the one before it. */
+  readonly nextId: number;
+  readonly lastHash: string;
   readonly actor: Actor;
   readonly house: House;
 }
@@ -207,7 +210,7 @@ export async function perform<S extends z.ZodType, O extends object>(
 ): Promise<Performed> {
   // What is only tried is taken back before anybody could read it, and takes no turn.
   const before = again
-    ? { ...(await beforeNew(tx, request.key, { inTurn: false })), ...again }
+    ? { ...again, sameKey: null }
     : await beforeNewInHouse(tx, request.key, { inTurn: !tried });
   // Whoever waited is recorded after whoever went first.
   const now = given ?? new Date();

@@ -23,7 +23,15 @@ import {
   validated,
 } from "./command";
 import { keepHead } from "./head";
-import { chainFrom, type EntryRow, entriesById, entryById, idsStatedBy, isUndone } from "./records/entries";
+import {
+  chainFrom,
+  type EntryRow,
+  entriesById,
+  entryById,
+  idsStatedBy,
+  isUndone,
+  numbersOfNew,
+} from "./records/entries";
 import { firstOverdrawn } from "./records/fills";
 import { houseNow } from "./records/house";
 
@@ -103,12 +111,12 @@ export const correct = defineCommand({
       .tx("movement")
       .whereRaw("entry_id = any(?::bigint[])", [chain.map((c) => c.id)])
       .orderBy("id", "desc");
-    for (const one of backwards) await work.takeBack(one.id);
+    await work.takeBack(backwards.map((one) => one.id));
     for (const m of moves) touched.add(m.to_fill);
     const short = await firstOverdrawn(work.tx, [...touched]);
     if (short)
       refuse("rested-on", `"${retold(short.say)}" takes out what this put in; undo that first.`, "entry");
-    for (const m of moves) await work.moveBack(m);
+    await work.moveBack(moves);
     for (const name of new Set(backwards.map((b) => b.command)))
       await definedCommand(name)?.afterUndo?.(work);
     return { entry: entry.id, wrong: entry.say, followers: chain.length - 1, taken: chain.map((c) => c.id) };
@@ -207,7 +215,7 @@ async function enterAgain(
   {
     input,
     at,
-    n,
+    key,
     now,
     replaced,
     wanted,
@@ -215,7 +223,7 @@ async function enterAgain(
   }: {
     input: object;
     at: string;
-    n: number;
+    key: string;
     now: Date | undefined;
     replaced: Replaced;
     wanted: ReadonlySet<string>;
@@ -228,7 +236,7 @@ async function enterAgain(
     ...request,
     input: replaced.in(input, definition.names),
     at,
-    key: `${request.key.slice(0, 80)}.${n}`,
+    key,
   };
   try {
     const done = await perform(tx, definition, validated(definition, again), again, now, {
@@ -276,6 +284,9 @@ async function corrected<Seen>(
   const wanted = new Set(entries.flatMap((e) => Object.values(definedCommand(e.command)?.names ?? {})));
   const replaced = new Replaced();
   const same = { actor: await actorNamed(tx, request.who), house: await houseNow(tx) };
+  const keys = entries.map((_, n) => `${request.key.slice(0, 80)}.${n}`);
+  const ids = await numbersOfNew(tx, keys);
+  if (!ids) throw new Refusal("key-used", "That idempotency key was used for something else.", 409);
   const steps: CorrectedStep[] = [];
   const heads = [{ entry: first.entry, hash: first.hash }];
   for (const [n, one] of entries.entries()) {
@@ -283,11 +294,11 @@ async function corrected<Seen>(
     const done = await enterAgain(tx, request, one, {
       input: wrong && input.path !== WHEN ? changed(one.input, input.path, input.value) : one.input,
       at: wrong && input.path === WHEN ? input.value : one.happened_at.toISOString(),
-      n,
+      key: keys[n] as string,
       now,
       replaced,
       wanted,
-      same,
+      same: { ...same, nextId: ids[n] as number, lastHash: heads.at(-1)?.hash ?? "" },
     });
     heads.push({ entry: done.entry, hash: done.hash });
     const was = sayAgain(one);

@@ -56,3 +56,15 @@ it("many boxes or vessels are looked up and stated at once: twenty ask the recor
 });
 
 const supers = (range: string) => ({ tags: range, depth: "medium", frames: 10, emptyKg: 5.2 });
+
+it("an entry of many boxes is undone by as few questions as one of three", async () => {
+  const entered = async (from: number, many: number) =>
+    (await house.act("pull-supers", { supers: pulled(from, many) })).entry;
+  const [few, many] = [await entered(143, 3), await entered(146, 20)];
+  expect(await questions("undo", { entry: many })).toBe(await questions("undo", { entry: few }));
+  const { rows } = await house.db.raw(
+    "select count(*)::int as n, count(distinct reverses)::int as moves from movement where reverses is not null and entry_id > ?",
+    [many],
+  );
+  expect(rows).toEqual([{ n: 23, moves: 23 }]);
+});

@@ -18,7 +18,7 @@ export async function sealForward(db: Knex, now = new Date()): Promise<number> {
       );
     const { entries, sha256 } = report.walked.unsealed;
     const key = `${SEAL_FORWARD}-${sha256.slice(0, 16)}`;
-    const { nextId, lastHash } = await beforeNew(tx, key, { inTurn: true });
+    const { nextId, lastHash } = await beforeNew(tx, key);
     const entry: Omit<EntryRow, "hash"> = {
       id: nextId,
       command: SEAL_FORWARD,

@@ -30,7 +30,7 @@ export const undo = defineCommand({
       refuse("rested-on", `${said[0]?.toUpperCase()}${said.slice(1)}${more}; undo that first.`, "entry");
     }
     const moved = await work.tx("movement").where({ entry_id: id }).orderBy("id", "desc");
-    await work.takeBack(id);
+    await work.takeBack([id]);
     const short = await firstOverdrawn(
       work.tx,
       moved.map((m) => m.to_fill),
@@ -38,7 +38,7 @@ export const undo = defineCommand({
     if (short)
       refuse("rested-on", `"${retold(short.say)}" takes out what this put in; undo that first.`, "entry");
     // Backwards, so that what came in last goes first.
-    for (const m of moved) await work.moveBack(m);
+    await work.moveBack(moved);
     await done?.afterUndo?.(work);
     return { entry: id, undid: entry.say, grams: entry.grams };
   },

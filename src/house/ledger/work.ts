@@ -22,6 +22,9 @@ import type { Row } from "./seal";
 /** Charges of vessels that are filled up. */
 const CHARGES: ReadonlySet<FillKind> = new Set(HONEY_VESSELS);
 
+/** One question to PostgreSQL carries at most 65,535 values (its protocol counts them in 16 bits). */
+const MOST_VALUES = 60_000;
+
 export interface NewFill {
   readonly kind: FillKind;
   readonly name: string;
@@ -215,13 +218,21 @@ export class Work {
 
   private remember(table: string, rows: readonly Row[]): void {
     const list = this.added[table] ?? [];
-    list.push(...rows);
+    for (const row of rows) list.push(row);
     this.added[table] = list;
   }
 
   /** Adds rows to a table and remembers them for the seal; whatever an entry writes goes through here. */
   private async add(table: string, rows: readonly Record<string, unknown>[]): Promise<readonly Row[]> {
-    const made: Row[] = await this.tx(table).insert(rows).returning("*");
+    const columns = rows.reduce((most, row) => Math.max(most, Object.keys(row).length), 1);
+    const each = Math.floor(MOST_VALUES / columns);
+    const made: Row[] = [];
+    for (let from = 0; from < rows.length; from += each) {
+      const part: Row[] = await this.tx(table)
+        .insert(rows.slice(from, from + each))
+        .returning("*");
+      for (const row of part) made.push(row);
+    }
     this.remember(table, made);
     return made;
   }
@@ -362,15 +373,22 @@ export class Work {
       .map(({ id, entry_id }) => ({ entryId: entry_id, because: into.get(id) ?? "" }));
   }
 
-  /** From now on an entry does not stand; what it moved is moved back by `moveBack`. */
-  async takeBack(entryId: number): Promise<void> {
-    await this.add("undone", [{ entry_id: entryId, by_entry: this.entryId }]);
+  /** From now on these entries do not stand; what they moved is moved back by `moveBack`. */
+  async takeBack(entryIds: readonly number[]): Promise<void> {
+    await this.add(
+      "undone",
+      entryIds.map((entry_id) => ({ entry_id, by_entry: this.entryId })),
+    );
   }
 
-  /** A movement goes the other way, now. */
-  async moveBack(m: { id: number; from_fill: number; to_fill: number; grams: number }): Promise<void> {
-    await this.add("movement", [
-      {
+  /** Movements go the other way, now, in this order. */
+  async moveBack(
+    movements: readonly { id: number; from_fill: number; to_fill: number; grams: number }[],
+  ): Promise<void> {
+    if (movements.length === 0) return;
+    await this.add(
+      "movement",
+      movements.map((m) => ({
         entry_id: this.entryId,
         from_fill: m.to_fill,
         to_fill: m.from_fill,
@@ -378,8 +396,8 @@ export class Work {
         at: this.now,
         kind: "undo",
         reverses: m.id,
-      },
-    ]);
+      })),
+    );
   }
 
   /** A named loss takes grams out of a fill. */

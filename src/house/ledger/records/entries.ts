@@ -55,13 +55,25 @@ export interface InHouse {
   readonly house: House;
 }
 
-/** `inTurn`, it waits for the writers' turn first and takes it, and what it says is as of then. */
-export async function beforeNew(db: Knex, key: string, { inTurn }: { inTurn: boolean }): Promise<Before> {
-  const { rows } = await db.raw("select * from before_entry(?, ?, false)", [key, inTurn]);
+/** As of the writers' turn, for which it waits. */
+export async function beforeNew(db: Knex, key: string): Promise<Before> {
+  const { rows } = await db.raw("select * from before_entry(?, true, false)", [key]);
   return asBefore(rows[0]);
 }
 
-/** The same, and who works in which house: one question while others wait for their turn. */
+/** The numbers of as many new entries as there are keys, in order; null where one of the keys was used before. */
+export async function numbersOfNew(db: Knex, keys: readonly string[]): Promise<readonly number[] | null> {
+  const { rows } = await db.raw(
+    `select array(select nextval('entry_id_seq') from generate_series(1, ?)) as ids,
+            exists (select 1 from entry where idempotency_key = any(?::text[])) as used`,
+    [keys.length, [...keys]],
+  );
+  return rows[0].used ? null : rows[0].ids.map(Number);
+}
+
+/**
+ * The same, and who works in which house: one question while others wait for their turn. Without a turn, as of now.
+ */
 export async function beforeNewInHouse(
   db: Knex,
   key: string,
