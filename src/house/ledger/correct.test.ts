@@ -68,6 +68,21 @@ describe("this was wrong", () => {
     expect((await verifyChain(house.db)).intact).toBe(true);
   });
 
+  it("a key that an entry has already is not used for one that is entered again, and nothing is written", async () => {
+    const pull = await house.act("pull-supers", {
+      supers: [{ tag: "41", colony: "1", cappedPct: 97, grossKg: 15.2 }],
+    });
+    const read = await house.act("read-moisture", { super: "41", value: 17 });
+    const change = asked({ entry: pull.entry, path: "supers.0.colony", value: "3", why: "" });
+    const { entry } = await house.act("add-yard", { name: "Weir" }, { key: `${change.key}.1` });
+    await expect(correctEntry(house.db, change)).rejects.toMatchObject({ code: "key-used", status: 409 });
+    expect((await house.db("entry").max("id as id").first())?.id).toBe(entry);
+    const done = await correctEntry(house.db, { ...change, key: randomUUID() });
+    expect(done.say).toMatch(/ 1 entry that rests on it is entered again\.$/);
+    expect(done.steps.map((s) => s.before)).toEqual([pull.say, read.say]);
+    expect((await verifyChain(house.db)).intact).toBe(true);
+  });
+
   it("a colony corrected after bottling: the lot keeps its code and comes from the other colony, the wrong stays on the tape", async () => {
     const { pull, lot, batch } = await jarred();
     const before = await count();

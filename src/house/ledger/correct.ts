@@ -122,7 +122,7 @@ export const correct = defineCommand({
     return { entry: entry.id, wrong: entry.say, followers: chain.length - 1, taken: chain.map((c) => c.id) };
   },
   say: ({ wrong, followers }, { path, value, why }) =>
-    `Corrected: "${retold(wrong)}", ${saidPath(path)} is ${value}${why ? ` (${why})` : ""}.${followers > 0 ? ` ${plural(followers, "entry", "entries")} that rest on it are entered again.` : ""}`,
+    `Corrected: "${retold(wrong)}", ${saidPath(path)} is ${value}${why ? ` (${why})` : ""}.${followers > 0 ? ` ${plural(followers, "entry that rests on it is", "entries that rest on it are")} entered again.` : ""}`,
 });
 
 const WORDS: Readonly<Record<string, string>> = {
