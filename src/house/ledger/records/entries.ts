@@ -61,16 +61,6 @@ export async function beforeNew(db: Knex, key: string): Promise<Before> {
   return asBefore(rows[0]);
 }
 
-/** The numbers of as many new entries as there are keys, in order; null where one of the keys was used before. */
-export async function numbersOfNew(db: Knex, keys: readonly string[]): Promise<readonly number[] | null> {
-  const { rows } = await db.raw(
-    `select array(select nextval('entry_id_seq') from generate_series(1, ?)) as ids,
-            exists (select 1 from entry where idempotency_key = any(?::text[])) as used`,
-    [keys.length, [...keys]],
-  );
-  return rows[0].used ? null : rows[0].ids.map(Number);
-}
-
 /**
  * The same, and who works in which house: one question while others wait for their turn. Without a turn, as of now.
  */
@@ -81,6 +71,16 @@ export async function beforeNewInHouse(
 ): Promise<Before & InHouse> {
   const { rows } = await db.raw("select * from before_entry(?, ?, true)", [key, inTurn]);
   return { ...asBefore(rows[0]), crew: rows[0].crew, house: houseOf(rows[0].house) };
+}
+
+/** The numbers of as many new entries as there are keys, in order; null where one of the keys was used before. */
+export async function numbersOfNew(db: Knex, keys: readonly string[]): Promise<readonly number[] | null> {
+  const { rows } = await db.raw(
+    `select array(select nextval('entry_id_seq') from generate_series(1, ?)) as ids,
+            exists (select 1 from entry where idempotency_key = any(?::text[])) as used`,
+    [keys.length, [...keys]],
+  );
+  return rows[0].used ? null : rows[0].ids.map(Number);
 }
 
 const asBefore = (row: { next_id: number; last_hash: string; same_key: Before["sameKey"] }): Before => ({
