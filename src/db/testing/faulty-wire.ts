@@ -1,5 +1,6 @@
 /** A wire between the application and its database that can be cut, or fall silent, at a chosen moment. */
 import { createServer, connect as dial, type Socket } from "node:net";
+import { reach } from "../reach";
 
 export type Fault = "none" | "cut-before-commit" | "cut-after-commit" | "silent";
 
@@ -25,12 +26,12 @@ export function tied(near: Socket, far: Socket, open: Set<Socket>): void {
 
 /** Lets everything through to the database at `url` until told otherwise. */
 export async function faultyWire(url: string): Promise<FaultyWire> {
-  const to = new URL(url);
+  const { host, port: there } = reach(url);
   let fault: Fault = "none";
   let left = 0;
   const open = new Set<Socket>();
   const server = createServer((near) => {
-    const far = dial(Number(to.port), to.hostname);
+    const far = host.startsWith("/") ? dial(`${host}/.s.PGSQL.${there}`) : dial(there, host);
     tied(near, far, open);
     near.on("data", (chunk) => {
       if (fault === "silent") return;
@@ -55,6 +56,7 @@ export async function faultyWire(url: string): Promise<FaultyWire> {
   await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
   const { port } = server.address() as { port: number };
   const through = new URL(url);
+  through.hostname = "127.0.0.1";
   through.port = String(port);
   // The wire's port is not in the file of passwords.
   through.password = await passwordFor(url);
@@ -72,7 +74,6 @@ export async function faultyWire(url: string): Promise<FaultyWire> {
 }
 
 async function passwordFor(url: string): Promise<string> {
-  const { reach } = await import("../reach");
   const { password } = reach(url);
   return typeof password === "string" ? password : password();
 }
