@@ -32,8 +32,6 @@ export default defineConfig({
         "--disable-background-networking",
         "--disable-component-update",
         "--disable-sync",
-        // A page is put together where it is laid out: nobody watches it scroll, and an eighth of its work is handing on.
-        "--disable-threaded-compositing",
         // A test opens a page and leaves it: what is made quick there, and beside, is hardly used. A tenth of a page's
         // work; what runs ten thousand times over, as a day's simulating does, is made quick all the same. And with room
         // for all a page makes, little of it is swept up while it is used.
