@@ -12,7 +12,7 @@ import {
   type Measured,
   saidMeasured,
 } from "@/core/laboratory";
-import { labelRules } from "../label/records";
+import { type LabelRulesRow, labelRules } from "../label/records";
 import { dayIn, writtenDay } from "../language/clock";
 import { capital, spoken } from "../language/spoken";
 import type { House } from "../ledger/records/house";
@@ -95,21 +95,20 @@ export interface LabSeen {
 }
 
 /** Whose limits hold: those of the market the house's labels are made for. */
-export async function packOf(db: Knex, order: Pick<LabOrderRow, "traits">): Promise<CompositionPackId> {
-  if (order.traits.sort === "stingless") return "stingless";
-  const { pack } = await labelRules(db);
-  return pack === "eu" || pack === "uk" ? "eu" : "codex";
-}
+const packOf = ({ traits }: Pick<LabOrderRow, "traits">, { pack }: LabelRulesRow): CompositionPackId =>
+  traits.sort === "stingless" ? "stingless" : pack === "eu" || pack === "uk" ? "eu" : "codex";
 
 /** Orders with the newest word on each. */
 export async function seenOrders(db: Knex, house: House, orders: readonly LabOrderRow[]): Promise<LabSeen[]> {
+  if (orders.length === 0) return [];
   const results = await resultsOf(
     db,
     orders.map((o) => o.id),
   );
   const newest = new Map<number, LabResultRow>(results.map((r) => [r.order_id, r]));
   const used = [...newest.values()];
-  const [values, papers] = await Promise.all([
+  const [rules, values, papers] = await Promise.all([
+    labelRules(db),
     valuesOf(
       db,
       used.map((r) => r.id),
@@ -119,41 +118,38 @@ export async function seenOrders(db: Knex, house: House, orders: readonly LabOrd
       used.map((r) => r.entry_id),
     ),
   ]);
-  return Promise.all(
-    orders.map(async (o): Promise<LabSeen> => {
-      const result = newest.get(o.id);
-      const found = values.filter((v) => v.result_id === result?.id);
-      const pack = await packOf(db, o);
-      return {
-        id: o.id,
-        order: o.number,
-        name: capital(o.name),
-        taken: writtenDay(dayIn(house.zone, o.stated_at)),
-        takenBy: o.taken_by,
-        seal: o.seal,
-        laboratory: o.laboratory,
-        sent: o.sent_on ? writtenDay(o.sent_on) : "",
-        asks: spoken(o.asks.map((a) => inWords(a))),
-        asked: o.asks.map((id) => ({ id, name: ANALYTES[id].name, unit: ANALYTES[id].unit })),
-        result: result
-          ? {
-              entry: result.entry_id,
-              came: writtenDay(result.came_on),
-              report: result.report,
-              accredited: result.accredited,
-              standIn: result.source === "stand-in",
-              lines: linesOf(found, judgeComposition(COMPOSITION_PACKS[pack], o.traits, found)),
-              verdict: judgeComposition(COMPOSITION_PACKS[pack], o.traits, found),
-              by: `${COMPOSITION_PACKS[pack].name}, ${COMPOSITION_PACKS[pack].dated}`,
-              papers: papers.filter((p) => p.of_entry === result.entry_id),
-            }
-          : null,
-        missing: result
-          ? o.asks.filter((a) => !found.some((v) => v.analyte === a)).map((a) => inWords(a))
-          : [],
-      };
-    }),
-  );
+  return orders.map((o): LabSeen => {
+    const result = newest.get(o.id);
+    const found = values.filter((v) => v.result_id === result?.id);
+    const pack = COMPOSITION_PACKS[packOf(o, rules)];
+    const verdict = judgeComposition(pack, o.traits, found);
+    return {
+      id: o.id,
+      order: o.number,
+      name: capital(o.name),
+      taken: writtenDay(dayIn(house.zone, o.stated_at)),
+      takenBy: o.taken_by,
+      seal: o.seal,
+      laboratory: o.laboratory,
+      sent: o.sent_on ? writtenDay(o.sent_on) : "",
+      asks: spoken(o.asks.map((a) => inWords(a))),
+      asked: o.asks.map((id) => ({ id, name: ANALYTES[id].name, unit: ANALYTES[id].unit })),
+      result: result
+        ? {
+            entry: result.entry_id,
+            came: writtenDay(result.came_on),
+            report: result.report,
+            accredited: result.accredited,
+            standIn: result.source === "stand-in",
+            lines: linesOf(found, verdict),
+            verdict,
+            by: `${pack.name}, ${pack.dated}`,
+            papers: papers.filter((p) => p.of_entry === result.entry_id),
+          }
+        : null,
+      missing: result ? o.asks.filter((a) => !found.some((v) => v.analyte === a)).map((a) => inWords(a)) : [],
+    };
+  });
 }
 
 const PAGE = 20;
