@@ -3,6 +3,7 @@ import type { Knex } from "knex";
 import { afterAll, beforeAll, expect, it } from "vitest";
 import { lotsHere } from "../bottle/records";
 import { binsHolding } from "../spin/records/cappings";
+import { handWork } from "../spin/records/hand-work";
 import { vesselsHolding } from "../standing/records";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { fillsHolding } from "./records/fills";
@@ -25,12 +26,12 @@ beforeAll(async () => {
 afterAll(() => house.close());
 
 /** How the records find it, for whatever values it is asked with. */
-const planOf = (asked: Promise<unknown>): Promise<string> =>
+const planOf = (asked: Promise<unknown>, explain = "explain"): Promise<string> =>
   house.db.transaction(async (tx) => {
     const { sql, bindings } = (asked as unknown as Knex.QueryBuilder).toSQL().toNative();
     const values = bindings.map((value) => tx.raw("?", [value]).toQuery());
     await tx.raw(`prepare asked as ${sql.replaceAll("?", "\\?")}`);
-    const { rows } = await tx.raw(`explain execute asked(${values.join(", ")})`);
+    const { rows } = await tx.raw(`${explain} execute asked(${values.join(", ")})`);
     await tx.raw("deallocate asked");
     return rows.map((row: Record<string, string>) => row["QUERY PLAN"]).join("\n");
   });
@@ -60,4 +61,30 @@ it("the newest are those that happened latest, not those that were entered last;
     `select place from place_air where id = any(${newestIds("place_air", 2)}) order by id`,
   );
   expect(rows).toEqual([{ place: "east" }, { place: "west" }]);
+});
+
+it("of years of work by hand those entered last are looked at, the newest of them first; of a little, all", async () => {
+  // By crate and knife; entries of the first months told it in their answer only.
+  const crushed = (from: number, to: number) => `
+    insert into entry (id, command, who, device, happened_at, recorded_at, input, output, say, undoable, idempotency_key, prev_hash, hash)
+      select 500000 + g, 'crush-combs', 'Ines', 'press', now() - interval '9 years' + g * interval '1 day', now(), '{}',
+             json_build_object('way', 'crushed', 'frames', g, 'minutes', 5, 'honeyGrams', 900), 'crushed', true, 'crushed-' || g, '', 'crushed-' || g
+        from generate_series(${from}, ${to}) g;`;
+  const told = (from: number, to: number) =>
+    `${crushed(from, to)} insert into hand_work (entry_id, way, frames, minutes, honey_g) select 500000 + g, 'crush', g, 5, 900 from generate_series(${from}, ${to}) g;`;
+  const past = (sql: string) =>
+    house.owner.transaction(async (tx) => {
+      await tx.raw("set local session_replication_role = replica");
+      await tx.raw(sql);
+    });
+  const frames = async () => (await handWork(house.db, 3)).map((w) => w.frames);
+  await past(crushed(1, 2) + told(3, 3));
+  expect(await frames()).toEqual([3, 2, 1]);
+  await past(`${told(4, 3000)} analyze entry; analyze hand_work;`);
+  expect(await frames()).toEqual([3000, 2999, 2998]);
+  await past("update entry set happened_at = now() where id = 500000 + 2990");
+  expect(await frames()).toEqual([3000 - 10, 3000, 2999]);
+  const plan = await planOf(handWork(house.db, 3), "explain (analyze, timing off)");
+  const read = plan.split("\n").filter((line) => !line.includes("never executed"));
+  expect(read.join("\n")).not.toMatch(/Seq Scan on (?:entry|hand_work)\b/);
 });
