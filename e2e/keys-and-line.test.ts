@@ -65,6 +65,20 @@ test("keys and the line only, from the comb to the buyer", async ({ ines: page }
   });
 });
 
+test("what is typed right after closing an open work is the line's, not the field's that stood there", async ({
+  page,
+  demoHouse,
+}) => {
+  await go(page, `${demoHouse.url}/spin?do=hand`);
+  await page.getByLabel("Supers of the batch").focus();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("/");
+  await page.keyboard.type("lost 0.01 sample");
+  await expect(page.getByPlaceholder("type or scan")).toHaveValue("lost 0.01 sample");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("complementary", { name: "The tape" })).toContainText("0.01 kg lost");
+});
+
 test("what a scanner types at full speed all lands, each once", async ({ page, demoHouse }) => {
   await go(page, `${demoHouse.url}/spin`);
   await page.keyboard.press("/");

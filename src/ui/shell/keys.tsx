@@ -41,7 +41,11 @@ function Listener({ onCard }: { onCard: () => void }) {
   useHotkeys(
     "escape",
     () => {
-      if (doing && document.activeElement !== document.getElementById("line")) router.push(path);
+      const at = document.activeElement;
+      if (!doing || at === document.getElementById("line")) return;
+      // What is typed next is not for a field that is about to go.
+      if (at instanceof HTMLElement) at.blur();
+      router.push(path);
     },
     { enabled: () => !isOpen("[role=dialog],[role=menu],[data-what-is-this]"), enableOnFormTags: true },
     [router, path, doing],
