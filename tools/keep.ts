@@ -3,7 +3,7 @@ import { existsSync } from "node:fs";
 import { connect, letIn, migrate } from "@/db";
 import { keptHeads } from "@/house/ledger/head";
 import { fingerprint } from "@/house/ledger/seal";
-import { driftGrams, verifyChain } from "@/house/ledger/verify";
+import { verifyChain, whatIsOff } from "@/house/ledger/verify";
 import {
   backup,
   exportJson,
@@ -58,8 +58,8 @@ async function verifyHouse(): Promise<void> {
       throw new KeepingFault(
         `Entry ${firstBroken.entry}${firstBroken.say && ` ("${firstBroken.say}")`} does not hold: ${firstBroken.what}.`,
       );
-    const drift = await driftGrams(db);
-    if (drift !== 0) throw new KeepingFault(`Every seal holds, but mass is off by ${drift} g.`);
+    const off = await whatIsOff(db);
+    if (off) throw new KeepingFault(`Every seal holds, but ${off}.`);
     say(
       `Intact: ${report.entries} entries with all they moved and stated; mass closes to the gram. Newest seal: ${fingerprint(report.head)}.`,
     );

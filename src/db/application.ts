@@ -15,10 +15,10 @@ export async function letIn(db: Knex, role: string): Promise<void> {
     grant usage on schema public to ${role};
     revoke all on all tables in schema public from ${role};
     grant select, insert on all tables in schema public to ${role};
-    revoke insert on fill_balance, device_hour, ledger_lock, migration, migration_lock from ${role};
+    revoke insert on fill_balance, kind_balance, still_open, device_hour, ledger_lock, migration, migration_lock from ${role};
     grant update on ledger_lock to ${role};
     grant usage, select on all sequences in schema public to ${role};
-    grant execute on function before_entry, house_as_json to ${role};
+    grant execute on function before_entry, house_as_json, open_as_told to ${role};
     grant usage on schema door to ${role};
     grant select, insert, update, delete on all tables in schema door to ${role};
     grant usage, select on all sequences in schema door to ${role};

@@ -38,7 +38,7 @@ describe("the shape of the database", () => {
         .filter((r: { guarded: boolean }) => !r.guarded)
         .map((r: { name: string }) => r.name)
         .sort(),
-    ).toEqual(["device_hour", "fill_balance", "ledger_lock"]);
+    ).toEqual(["device_hour", "fill_balance", "kind_balance", "ledger_lock", "still_open"]);
   });
 
   it("shows of every fact only what stands", async () => {

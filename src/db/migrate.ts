@@ -31,6 +31,7 @@ import * as checklists from "./migrations/0029-checklists";
 import * as passkeys from "./migrations/0030-passkeys";
 import * as inTurn from "./migrations/0031-in-turn";
 import * as foundByIndex from "./migrations/0032-found-by-index";
+import * as keptReady from "./migrations/0033-kept-ready";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -65,6 +66,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0030-passkeys": passkeys,
   "0031-in-turn": inTurn,
   "0032-found-by-index": foundByIndex,
+  "0033-kept-ready": keptReady,
 };
 
 /** Every step there is, in order. */

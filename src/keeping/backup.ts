@@ -6,7 +6,7 @@ import { randomBytes } from "node:crypto";
 import { chmod, mkdtemp, rename, rm, stat, writeFile } from "node:fs/promises";
 import { basename, dirname, join, resolve } from "node:path";
 import { connect } from "@/db";
-import { driftGrams, verifyChain } from "@/house/ledger/verify";
+import { verifyChain, whatIsOff } from "@/house/ledger/verify";
 import { KeepingFault } from "./fault";
 import { MANIFEST_FILE, type Manifest, RECORDS_FILE } from "./manifest";
 import { countsOf, stepsOf } from "./standing";
@@ -36,7 +36,7 @@ export async function backup(
         const report = await verifyChain(tx, {
           progress: (done, of) => progress(`reading the ledger back: ${done} of ${of} entries`),
         });
-        const intact = report.intact && (await driftGrams(tx)) === 0;
+        const intact = report.intact && (await whatIsOff(tx)) === null;
         const [counts, steps] = [await countsOf(tx), await stepsOf(tx)];
         progress("writing the records");
         await run(pgTool("pg_dump"), [

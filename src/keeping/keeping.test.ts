@@ -138,6 +138,7 @@ describe("a file that is not whole is refused, and the house stays as it was", (
       () => tampered("update fill_balance set grams = grams + 7 where kind = 'pail'"),
       /off by 7 g/,
     ],
+    ["an open batch hidden", () => tampered("delete from still_open"), /is open and not kept so/],
     ["a trigger switched off", () => tampered("alter table movement disable trigger all"), /trigger O/],
     [
       "a function of its own",

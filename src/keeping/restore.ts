@@ -8,9 +8,10 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Knex } from "knex";
 import { connect, letIn, migrate, STEPS } from "@/db";
+import { capital } from "@/house/language/spoken";
 import { beginHeads } from "@/house/ledger/head";
 import { sealForward } from "@/house/ledger/seal-forward";
-import { driftGrams, verifyChain } from "@/house/ledger/verify";
+import { verifyChain, whatIsOff } from "@/house/ledger/verify";
 import { KeepingFault } from "./fault";
 import { MANIFEST_FILE, type Manifest, manifestSchema, RECORDS_FILE } from "./manifest";
 import { readPlainSql } from "./plain-sql";
@@ -129,12 +130,12 @@ async function mustHold(db: Knex, manifest: Manifest | null, keeper: Keeper): Pr
     told: manifest ? [manifest.head].filter((h) => h.entry > 0) : [],
     progress: (done, of) => keeper.progress?.(`reading the seals: ${done} of ${of} entries`),
   });
-  const drift = await driftGrams(db);
+  const off = await whatIsOff(db);
   const { firstBroken } = report;
   const broken = firstBroken
     ? `Entry ${firstBroken.entry}${firstBroken.say && ` ("${firstBroken.say}")`} is not as it was sealed: ${firstBroken.what}.`
-    : drift !== 0
-      ? `Mass is off by ${drift} g.`
+    : off
+      ? `${capital(off)}.`
       : manifest && report.head.hash !== manifest.head.hash
         ? "There are entries after the last one that was put away."
         : null;

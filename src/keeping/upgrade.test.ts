@@ -9,7 +9,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { connect, letIn, migrate, STEPS } from "@/db";
 import { APPLICATION, asApplication, cloneDatabase, testServerUrl } from "@/db/testing/clone";
 import { COMMANDS, execute } from "@/house";
-import { driftGrams, verifyChain } from "@/house/ledger/verify";
+import { verifyChain, whatIsOff } from "@/house/ledger/verify";
 import { recallDesk } from "@/house/recall/view";
 import { seasonView } from "@/house/season/view";
 import { snapshot } from "@/house/standing/snapshot";
@@ -67,7 +67,7 @@ describe("a house of the first shape", () => {
     expect(differenceOf(await shapeOf(today.owner), await shapeOf(owner))).toBeNull();
     await today.drop();
     expect((await verifyChain(owner)).intact).toBe(true);
-    expect(await driftGrams(owner)).toBe(0);
+    expect(await whatIsOff(owner)).toBeNull();
 
     const db = connect(asApplication(testServerUrl(name)), { patient: true, most: 3 });
     try {

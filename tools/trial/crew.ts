@@ -14,7 +14,7 @@ import { connect, letIn, migrate } from "@/db";
 import { APPLICATION, asApplication, testServerUrl } from "@/db/testing/clone";
 import { COMMANDS, type CommandName, type Role } from "@/house";
 import { keptHeads } from "@/house/ledger/head";
-import { driftGrams, verifyChain } from "@/house/ledger/verify";
+import { verifyChain, whatIsOff } from "@/house/ledger/verify";
 import { DEEDS, type State, stateOf } from "@/house/testing/deeds";
 import { Copy, freePort } from "./served";
 
@@ -322,7 +322,8 @@ async function mustBeTrue(): Promise<void> {
   }
   const report = await verifyChain(owner, { told: await keptHeads(heads) });
   if (!report.intact) fail(`entry ${report.firstBroken?.entry}: ${report.firstBroken?.what}`);
-  if ((await driftGrams(owner)) !== 0) fail("mass is off");
+  const off = await whatIsOff(owner);
+  if (off) fail(off);
   const refusedByRole = outcomes.filter(
     (o) => !o.done && !COMMANDS.get(o.command)?.who.includes(o.role),
   ).length;

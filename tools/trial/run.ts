@@ -14,7 +14,7 @@ import { APPLICATION, asApplication, testServerUrl } from "@/db/testing/clone";
 import { faultyWire } from "@/db/testing/faulty-wire";
 import { COMMANDS, execute } from "@/house";
 import { keptHeads } from "@/house/ledger/head";
-import { driftGrams, verifyChain } from "@/house/ledger/verify";
+import { verifyChain, whatIsOff } from "@/house/ledger/verify";
 import { asProgram, openTheDoor } from "@/house/testing/door";
 import { backup, KeepingFault, verifyBackup } from "@/keeping";
 import { FREEZING, requests, type Sent } from "./requests";
@@ -210,7 +210,8 @@ async function mustBeTrue(): Promise<void> {
     }
     const report = await verifyChain(db, { told: await keptHeads(heads) });
     if (!report.intact) fail(`entry ${report.firstBroken?.entry}: ${report.firstBroken?.what}`);
-    if ((await driftGrams(db)) !== 0) fail("mass is off");
+    const off = await whatIsOff(db);
+    if (off) fail(off);
     const under = await db("fill_balance").where("grams", "<", 0).whereNotIn("kind", ["colony", "gain"]);
     if (under.length > 0) fail("a fill is under nothing");
     const back = await db.raw(

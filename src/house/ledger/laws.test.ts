@@ -12,7 +12,7 @@ import { openTestHouse } from "../testing/test-house";
 import { type TraceKind, traceView } from "../trace";
 import type { CommandDefinition } from "./command";
 import { allMovements, reachInDatabase } from "./records/fills";
-import { verifyChain } from "./verify";
+import { verifyChain, whatIsOff } from "./verify";
 
 const HOUR_MS = 3_600_000;
 
@@ -139,6 +139,7 @@ describe("whatever people do", () => {
         expect(bays).toBe(
           kept.filter((k) => !isSource(k) && k.kind !== "loss").reduce((g, k) => g + k.grams, 0),
         );
+        expect(await whatIsOff(house.db)).toBeNull();
         // No box both waits and is in a batch.
         const twice = await house
           .db("live_batch_super as s")

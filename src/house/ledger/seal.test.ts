@@ -6,7 +6,7 @@ import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { keepHead, keptHeads } from "./head";
 import { fingerprint } from "./seal";
 import { sealForward } from "./seal-forward";
-import { verifyChain } from "./verify";
+import { verifyChain, whatIsOff } from "./verify";
 import { checkWhole, sealsNow } from "./watch";
 
 let house: TestHouse;
@@ -112,11 +112,49 @@ describe("the seal", () => {
       "create table mine (x int)",
       "update fill_balance set grams = 0",
       "insert into fill_balance values (1, 1, 'lot')",
+      "update kind_balance set grams = 0",
+      "insert into still_open values ('batch', 1)",
+      "delete from still_open",
       "drop view live_yard",
       "create or replace function movement_moves() returns trigger language plpgsql as 'begin return null; end'",
       "insert into migration (name) values ('x')",
     ])
       await expect(house.db.raw(sql), sql).rejects.toMatchObject({ code: "42501" });
+  });
+
+  it("what is open follows closing, undoing and closing anew; what is kept ready of it is held against the ledger", async () => {
+    const open = () => house.db("still_open").orderBy("what").select("what", "id");
+    const batch = { what: "batch", id: 1 };
+    expect(await open()).toEqual([batch]);
+    const ordered = await house.act("take-order", {
+      buyer: "Far Shop",
+      jarG: 454,
+      jars: 6,
+      by: "2099-12-01",
+    });
+    expect(await open()).toEqual([batch, { what: "jar_order", id: expect.any(Number) }]);
+    await house.act("undo", { entry: ordered.entry });
+    const closing = { batch: 1, reason: "left in the drum" };
+    const closed = await house.act("close-batch", closing);
+    expect(await open()).toEqual([]);
+    await house.act("undo", { entry: closed.entry });
+    expect(await open()).toEqual([batch]);
+    await house.act("close-batch", closing);
+    expect(await open()).toEqual([]);
+    expect(await whatIsOff(house.db)).toBeNull();
+    for (const [sql, says] of [
+      ["insert into still_open values ('batch', 1)", "batch 1 is kept as open and is not"],
+      ["delete from still_open; delete from batch_close", "batch 1 is open and not kept so"],
+      ["update kind_balance set grams = grams + 7 where kind = 'pail'", "mass is off by 7 g"],
+    ] as const) {
+      await tamper(sql);
+      expect(await whatIsOff(house.db), sql).toBe(says);
+      await checkWhole(house.db);
+      const { found } = await sealsNow(house.db);
+      expect([found?.wronglyOpen, found?.driftGrams]).toEqual(
+        says.startsWith("mass") ? [expect.any(String), 7] : [says, 0],
+      );
+    }
   });
 
   it("is walked whole once, then only what came since, and whole again when asked", async () => {

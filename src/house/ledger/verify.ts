@@ -1,6 +1,7 @@
 /** Is the ledger as it was written? Entries and all they did are read back, and the first thing that differs is named. */
 import type { Knex } from "knex";
 import { type EntryRow, entryById, GENESIS } from "./records/entries";
+import { wronglyOpen } from "./records/still-open";
 import { type Deeds, deedsOf, ENTRY_COLUMN, entryHash, gathered, type Row } from "./seal";
 
 /** Where a walk stands: everything up to here was found as it was written. */
@@ -213,14 +214,37 @@ export async function verifyChain(
   };
 }
 
-/** Grams by which the fills' balances differ from what was moved; 0 in an honest ledger. */
-export async function driftGrams(db: Knex): Promise<number> {
+/** Whether the database keeps this table ready: a house that comes from before does not yet. */
+const keeps = async (db: Knex, table: string): Promise<boolean> =>
+  (await db.raw("select to_regclass(?) is not null as there", [table])).rows[0].there;
+
+const offBy = async (db: Knex, kept: string, reckoned: string): Promise<number> => {
   const { rows } = await db.raw(
-    `select coalesce(sum(abs(coalesce(b.grams, 0) - coalesce(m.grams, 0))), 0)::bigint as off
-       from fill_balance b
-       full join (select fill, sum(g) as grams from
-                   (select to_fill as fill, grams as g from movement union all select from_fill, -grams from movement) x group by fill) m
-         on m.fill = b.fill_id`,
+    `select coalesce(sum(abs(coalesce(k.grams, 0) - coalesce(r.grams, 0))), 0)::bigint as off
+       from (${kept}) k full join (${reckoned}) r on r.id = k.id`,
   );
   return rows[0].off;
+};
+
+/** Grams by which what is kept ready, of each fill and of all of a kind, differs from what was moved; 0 in an honest ledger. */
+export async function driftGrams(db: Knex): Promise<number> {
+  const ofFills = await offBy(
+    db,
+    "select fill_id as id, grams from fill_balance",
+    `select id, sum(g) as grams
+       from (select to_fill as id, grams as g from movement union all select from_fill, -grams from movement) x group by id`,
+  );
+  if (ofFills !== 0 || !(await keeps(db, "kind_balance"))) return ofFills;
+  return offBy(
+    db,
+    "select kind as id, grams from kind_balance",
+    "select kind as id, sum(grams) as grams from fill_balance group by kind",
+  );
+}
+
+/** What is kept ready and does not follow from the ledger, in words; null in an honest house. */
+export async function whatIsOff(db: Knex): Promise<string | null> {
+  const drift = await driftGrams(db);
+  if (drift !== 0) return `mass is off by ${drift} g`;
+  return (await keeps(db, "still_open")) ? wronglyOpen(db) : null;
 }

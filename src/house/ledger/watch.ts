@@ -4,11 +4,19 @@
  */
 import type { Knex } from "knex";
 import { keptHeads } from "./head";
+import { wronglyOpen } from "./records/still-open";
 import { type ChainReport, driftGrams, verifyChain } from "./verify";
+
+/** What is kept ready beside the ledger, held against it; read with the whole chain. */
+interface KeptReady {
+  readonly driftGrams: number;
+  /** What is kept as open and is not, or the other way about. */
+  readonly wronglyOpen: string | null;
+}
 
 export interface Watched {
   /** The newest finding; null while the first walk goes on. */
-  readonly found: (ChainReport & { readonly driftGrams: number }) | null;
+  readonly found: (ChainReport & KeptReady) | null;
   /** How far a whole walk is that goes on now. */
   readonly walking: { readonly done: number; readonly of: number } | null;
   /** When everything was last read back, and how many entries that were. */
@@ -39,7 +47,7 @@ async function walkWhole(db: Knex, watch: Watch): Promise<void> {
         watch.walking = { done, of };
       },
     });
-    watch.found = { ...report, driftGrams: await driftGrams(db) };
+    watch.found = { ...report, driftGrams: await driftGrams(db), wronglyOpen: await wronglyOpen(db) };
     watch.whole = { at: new Date(), entries: report.entries };
   } finally {
     watch.walking = null;
@@ -64,7 +72,8 @@ export async function sealsNow(db: Knex): Promise<Watched> {
     walk.catch(() => {});
   } else if (watch.found.intact && !watch.walking) {
     const since = await verifyChain(db, { from: watch.found.walked });
-    watch.found = { ...since, driftGrams: watch.found.driftGrams };
+    const { driftGrams: drift, wronglyOpen: open } = watch.found;
+    watch.found = { ...since, driftGrams: drift, wronglyOpen: open };
   }
   return { found: watch.found, walking: watch.walking, whole: watch.whole };
 }

@@ -1,4 +1,5 @@
 import { clockIn, dayIn, writtenDay } from "@/house/language/clock";
+import { capital } from "@/house/language/spoken";
 import { fingerprint } from "@/house/ledger/seal";
 import type { Watched } from "@/house/ledger/watch";
 import { CheckWhole } from "@/ui/check-whole";
@@ -31,6 +32,7 @@ export function Seals({ seals: { found, walking, whole }, zone }: { seals: Watch
           </>
         )}{" "}
         <b>{found.driftGrams === 0 ? "Mass closes to the gram." : `Mass is off by ${found.driftGrams} g.`}</b>
+        {found.wronglyOpen && <b> {capital(found.wronglyOpen)}.</b>}
       </p>
       <p className="mt-2 text-[15px] text-ink-2">
         {whole && (

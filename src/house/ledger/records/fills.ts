@@ -39,11 +39,7 @@ export async function heldByKind<K extends FillKind>(
   db: Knex,
   kinds: readonly K[],
 ): Promise<Record<K, number>> {
-  const rows = await db("fill_balance as b")
-    .whereIn("b.kind", [...kinds])
-    .whereRaw(HOLDS_SOME)
-    .groupBy("b.kind")
-    .select("b.kind", db.raw("sum(b.grams)::bigint as grams"));
+  const rows = await db("kind_balance").whereRaw("kind = any(?::text[])", [[...kinds]]);
   const held = new Map(rows.map((r) => [r.kind as K, r.grams as number]));
   return Object.fromEntries(kinds.map((kind) => [kind, held.get(kind) ?? 0])) as Record<K, number>;
 }

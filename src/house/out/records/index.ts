@@ -3,6 +3,7 @@ import { distance } from "fastest-levenshtein";
 import type { Knex } from "knex";
 import { refuse } from "../../language/errors";
 import { AS_WRITTEN } from "../../ledger/records/newest";
+import { stillOpen } from "../../ledger/records/still-open";
 import { type OrderRow, ordersLeft, type SentRow } from "../orders";
 
 /** One letter in so many may differ before two names are taken for two (common practice in matching names). */
@@ -46,10 +47,7 @@ const MOST_ORDERS = 500;
 /** Orders nobody closed that are not yet met, the earliest day first, each with what it still wants. */
 export async function openOrders(db: Knex): Promise<OrderRow[]> {
   const orders: OrderRow[] = await db("live_jar_order as o")
-    // By their ids alone first: all that were ever met are stepped over, not read.
-    .whereRaw(
-      "o.id = any(array(select j.id from jar_order j where not exists (select 1 from live_jar_order_met m where m.order_id = j.id)))",
-    )
+    .whereRaw(`o.id = any(${stillOpen("jar_order")})`)
     .orderBy("o.by_day")
     .orderBy("o.id")
     .limit(MOST_ORDERS)

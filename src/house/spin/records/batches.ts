@@ -1,6 +1,7 @@
 import type { Knex } from "knex";
 import { refuse } from "../../language/errors";
 import { AS_WRITTEN, joinNewest, newestFirst, newestIds } from "../../ledger/records/newest";
+import { stillOpen } from "../../ledger/records/still-open";
 
 export interface BatchRow {
   readonly id: number;
@@ -32,9 +33,8 @@ export const batchesClosedSince = (db: Knex, since: Date): Promise<BatchRow[]> =
     .join("entry as closing", "closing.id", "c.entry_id")
     .where("closing.happened_at", ">=", since)
     .orderBy("b.number");
-/** The ids of batches nobody closed, as an SQL array: all that were ever closed are stepped over, not read. */
-export const OPEN_BATCH_IDS =
-  "array(select t.id from batch t where not exists (select 1 from live_batch_close x where x.batch_id = t.id))";
+/** The ids of batches nobody closed, as an SQL array. */
+export const OPEN_BATCH_IDS = stillOpen("batch");
 export const openBatches = (db: Knex): Promise<BatchRow[]> =>
   batches(db).whereRaw(`b.id = any(${OPEN_BATCH_IDS})`).orderBy("b.number");
 
