@@ -300,7 +300,8 @@ async function readAnew(path: string): Promise<number> {
   }
   return quantile(paces, 0.5);
 }
-const CHAINS = 200;
+// As many as the largest sample a page learns from: what grows then is history, not the sample.
+const CHAINS = 300;
 await history(CHAINS, 0);
 const first = new Map<string, number>();
 for (const path of PAGES) first.set(path, await readAnew(path));

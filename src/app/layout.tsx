@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { shownText } from "@/core/units";
 import { shown } from "@/house/language/shown";
 import { UnitsChanged } from "@/ui/shell/units-changed";
+import { Ways } from "@/ui/ways";
 import "./globals.css";
 
 export const metadata: Metadata = {
@@ -26,6 +27,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         {/* Not deferred: it decides the theme before the first paint. */}
         <script src="/theme.js" />
         {children}
+        <Ways />
         <UnitsChanged units={shownText(shown())} />
       </body>
     </html>

@@ -13,8 +13,8 @@ export function useNear(place: RefObject<Element | null>, px: number): boolean {
         setNear(true);
         eye.disconnect();
       },
-      // The bench scrolls, not the page: a margin around the page reaches nothing that the bench cuts off.
-      { root: place.current.closest("#bench"), rootMargin: `${px}px` },
+      // The bench and the tape scroll, not the page: a margin around the page reaches nothing that they cut off.
+      { root: place.current.closest("#bench, [data-scrolls]"), rootMargin: `${px}px` },
     );
     eye.observe(place.current);
     return () => eye.disconnect();

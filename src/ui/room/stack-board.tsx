@@ -31,77 +31,96 @@ function Box({
 }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: box.tag, data: { stack } });
+  // Thirty boxes have a list each, and few are ever pressed: it is put together when it is first wanted.
+  const [met, setMet] = useState(false);
+  if (open && !met) setMet(true);
+  const { setNodeRef, node, listeners, transform, isDragging } = useDraggable({
+    id: box.tag,
+    data: { stack },
+  });
   const item = "flex min-h-12 cursor-pointer items-center px-4 outline-none data-[highlighted]:bg-niche";
   return (
-    <DropdownMenu.Root open={open} onOpenChange={setOpen} modal={false}>
-      <DropdownMenu.Trigger asChild>
-        <button
-          type="button"
-          ref={setNodeRef}
-          {...listeners}
-          onPointerDown={(e) => {
-            listeners?.onPointerDown?.(e);
-            // Pressing may become pulling: the list opens on letting go.
+    <div className="relative">
+      <button
+        type="button"
+        ref={setNodeRef}
+        {...listeners}
+        onPointerDown={(e) => {
+          listeners?.onPointerDown?.(e);
+          // Pressing may become pulling: the list opens on letting go.
+          e.preventDefault();
+          e.currentTarget.focus();
+        }}
+        onClick={() => setOpen(true)}
+        onKeyDown={(e) => {
+          if (e.key === "ArrowDown" || (e.key.toLowerCase() === "m" && !e.ctrlKey && !e.metaKey)) {
             e.preventDefault();
-            e.currentTarget.focus();
-          }}
-          onClick={() => setOpen(true)}
-          onKeyDown={(e) => {
-            if (e.key.toLowerCase() === "m" && !e.ctrlKey && !e.metaKey) {
-              e.preventDefault();
-              setOpen(true);
-            }
-          }}
-          aria-label={`Super ${box.tag}, ${mass(box.kg)}, ${box.waterPct === null ? "not read" : `${box.waterPct.toFixed(1)} % water`}; press to move it`}
-          className="flex min-h-12 w-full touch-none items-center justify-between gap-2 rounded-sm border-[1.5px] border-edge px-2.5 text-left"
-          style={{
-            background: `color-mix(in srgb, var(--water-fill) ${Math.round(blueness(box.waterPct) * 100)}%, var(--shelf))`,
-            ...(transform
-              ? {
-                  transform: `translate(${transform.x}px, ${transform.y}px)`,
-                  zIndex: 20,
-                  position: "relative",
-                }
-              : {}),
-            ...(isDragging ? { boxShadow: "0 6px 16px #0005" } : {}),
-          }}
-        >
-          <b>{box.tag}</b>
-          <span className="text-right font-mono text-[14px] leading-tight">
-            <span className="block">{mass(box.kg)}</span>
-            <span className="block">
-              {box.waterPct === null
-                ? `${box.cappedPct} % capped`
-                : `${box.waterPct.toFixed(1)}${box.unverified ? "?" : ""} % water`}
-            </span>
+            setOpen(true);
+          }
+        }}
+        aria-haspopup="menu"
+        aria-expanded={open}
+        aria-label={`Super ${box.tag}, ${mass(box.kg)}, ${box.waterPct === null ? "not read" : `${box.waterPct.toFixed(1)} % water`}; press to move it`}
+        className="flex min-h-12 w-full touch-none items-center justify-between gap-2 rounded-sm border-[1.5px] border-edge px-2.5 text-left"
+        style={{
+          background: `color-mix(in srgb, var(--water-fill) ${Math.round(blueness(box.waterPct) * 100)}%, var(--shelf))`,
+          ...(transform
+            ? {
+                transform: `translate(${transform.x}px, ${transform.y}px)`,
+                zIndex: 20,
+                position: "relative",
+              }
+            : {}),
+          ...(isDragging ? { boxShadow: "0 6px 16px #0005" } : {}),
+        }}
+      >
+        <b>{box.tag}</b>
+        <span className="text-right font-mono text-[14px] leading-tight">
+          <span className="block">{mass(box.kg)}</span>
+          <span className="block">
+            {box.waterPct === null
+              ? `${box.cappedPct} % capped`
+              : `${box.waterPct.toFixed(1)}${box.unverified ? "?" : ""} % water`}
           </span>
-        </button>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          sideOffset={4}
-          collisionPadding={8}
-          className="z-50 min-w-56 rounded border border-edge bg-shelf py-1 shadow-lg"
-        >
-          {targets.map((t) => (
-            <DropdownMenu.Item key={t} className={item} onSelect={() => move(box.tag, t)}>
-              {t === INTAKE ? "Out of the room, to the intake" : `To stack ${t}`}
-            </DropdownMenu.Item>
-          ))}
-          <DropdownMenu.Separator className="my-1 h-px bg-rule" />
-          <DropdownMenu.Item
-            className={item}
-            onSelect={() => router.push(`/hot-room?do=read&super=${box.tag}`)}
-          >
-            Read super {box.tag}
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={item} onSelect={() => router.push(`/trace/super/${box.tag}`)}>
-            Open super {box.tag}
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+        </span>
+      </button>
+      {met && (
+        <DropdownMenu.Root open={open} onOpenChange={setOpen} modal={false}>
+          <DropdownMenu.Trigger asChild>
+            <span className="pointer-events-none absolute inset-0" aria-hidden tabIndex={-1} />
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content
+              sideOffset={4}
+              collisionPadding={8}
+              aria-labelledby={undefined}
+              aria-label={`Super ${box.tag}`}
+              className="z-50 min-w-56 rounded border border-edge bg-shelf py-1 shadow-lg"
+              onCloseAutoFocus={(closing) => {
+                closing.preventDefault();
+                node.current?.focus();
+              }}
+            >
+              {targets.map((t) => (
+                <DropdownMenu.Item key={t} className={item} onSelect={() => move(box.tag, t)}>
+                  {t === INTAKE ? "Out of the room, to the intake" : `To stack ${t}`}
+                </DropdownMenu.Item>
+              ))}
+              <DropdownMenu.Separator className="my-1 h-px bg-rule" />
+              <DropdownMenu.Item
+                className={item}
+                onSelect={() => router.push(`/hot-room?do=read&super=${box.tag}`)}
+              >
+                Read super {box.tag}
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={item} onSelect={() => router.push(`/trace/super/${box.tag}`)}>
+                Open super {box.tag}
+              </DropdownMenu.Item>
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      )}
+    </div>
   );
 }
 

@@ -3,7 +3,7 @@
 import { ChevronsLeft, ChevronsRight, Paperclip, ScrollText, Undo2, X } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useRef, useState } from "react";
 import { unitOf } from "@/house/language/shown";
 import type { TapeLine, TapeView } from "@/house/standing/strip-and-tape";
 import { Link } from "../link";
@@ -11,6 +11,7 @@ import { Modal } from "../modal";
 import { useNotFor } from "../people/rights";
 import { refreshOnce } from "../refresh-once";
 import { send } from "../send";
+import { useNear } from "../when-seen";
 import { remember } from "./remember";
 
 interface TapeProps {
@@ -90,7 +91,12 @@ export function TapeDrawer({ view, who }: TapeProps) {
   );
 }
 
+/** As many entries as are in sight at once; on every screen the tape is most of what a browser has to put together. */
+const IN_SIGHT = 16;
+
 function Lines({ view, who, close }: { view: TapeView; who: ReactNode; close: ReactNode }) {
+  const rest = useRef<HTMLLIElement>(null);
+  const lines = useNear(rest, 200) ? view.lines : view.lines.slice(0, IN_SIGHT);
   return (
     <div className="flex h-full flex-col">
       <div className="flex items-center justify-between pl-3.5">
@@ -102,14 +108,16 @@ function Lines({ view, who, close }: { view: TapeView; who: ReactNode; close: Re
         className="min-h-0 flex-1 overflow-y-auto px-3.5 pb-4 font-mono text-[14px] leading-snug"
         tabIndex={0}
         aria-label="Entries, newest first"
+        data-scrolls=""
       >
         {view.lines.length === 0 && (
           <li className="font-sans text-ink-2">
             Nothing entered yet. Every entry will stand here, with who, when and how many kilograms.
           </li>
         )}
-        <TapeEntries lines={view.lines} />
-        {view.more !== null && (
+        <TapeEntries lines={lines} />
+        {lines.length < view.lines.length && <li ref={rest} className="min-h-12" aria-hidden />}
+        {lines.length === view.lines.length && view.more !== null && (
           <li>
             <Link
               href={`/tape?before=${view.more}`}
