@@ -408,6 +408,28 @@ describe("programs", () => {
     expect(await refusal(bearer("lead", { speaksFor: "Mallory", x: 1 }))).toMatchObject({ code: "who" });
     expect((await comes(null, { authorization: `Bearer aumbry_${"x".repeat(43)}` })).asker).toBeNull();
   });
+
+  it("are known in one question, with the units the house reads in and whom they speak for", async () => {
+    await crewed();
+    await house.act("set-units", {
+      mass: "lb",
+      temperature: "F",
+      volume: "gal",
+      length: "in",
+      day: "mdy",
+      clock: "12",
+    });
+    const authorization = `Bearer ${await tokenFor(house.db, "scale", "lead", now)}`;
+    await comes(null, { authorization });
+    let asked = 0;
+    const count = () => {
+      asked += 1;
+    };
+    house.db.on("query", count);
+    const { asker, houseShown } = await comes(null, { authorization, speaksFor: "Tomasz" });
+    house.db.off("query", count);
+    expect([asker?.name, houseShown?.includes("lb"), asked]).toEqual(["Tomasz", true, 1]);
+  });
 });
 
 describe("a made-up house", () => {

@@ -324,11 +324,21 @@ export interface TokenRow {
   readonly seen_at: Date | null;
 }
 
-export const tokenBehind = (db: Knex, tokenHash: string): Promise<TokenRow | undefined> =>
-  table(db, "token")
-    .where({ token_hash: tokenHash })
-    .whereNull("closed_at")
-    .first("name", "role", "made_at", "seen_at");
+/** A program that comes, with the units the house reads in and whom it may speak for. */
+export interface ComingProgram extends TokenRow {
+  readonly shown: string;
+  readonly crew: readonly Actor[];
+}
+
+export async function tokenBehind(db: Knex, tokenHash: string): Promise<ComingProgram | undefined> {
+  const { rows } = await db.raw(
+    `select t.name, t.role, t.made_at, t.seen_at, ${SHOWN_OF_HOUSE} as shown,
+            (select coalesce(json_agg(json_build_object('name', c.name, 'role', c.role) order by c.id), '[]') from crew_now c) as crew
+       from door.token t where t.token_hash = ? and t.closed_at is null`,
+    [tokenHash],
+  );
+  return rows[0];
+}
 
 export const tokensNow = (db: Knex): Promise<TokenRow[]> =>
   table(db, "token")

@@ -94,18 +94,23 @@ const sameName = (a: string, b: string | undefined): boolean => a.toLowerCase() 
 const nobody = { asker: null, tablet: null } as const;
 
 /** A program by its token; one that may lead may say for whom it speaks. */
-async function program(db: Knex, token: string, came: Comes, now: Date): Promise<Asker | null> {
+async function program(
+  db: Knex,
+  token: string,
+  came: Comes,
+  now: Date,
+): Promise<Pick<Asking, "asker" | "houseShown">> {
   const known = await tokenBehind(db, sha256(token));
-  if (!known) return null;
+  if (!known) return { asker: null };
   if (!known.seen_at || now.getTime() - known.seen_at.getTime() > SEEN_EVERY)
     await tokenSeen(db, known.name, now);
   const { name, role } = known;
   const device = came.device?.slice(0, 60) || name;
   if (role === "lead" && came.speaksFor) {
-    const person = actorOf(await crewNow(db), came.speaksFor);
-    return { ...person, who: person.name, device };
+    const person = actorOf(known.crew, came.speaksFor);
+    return { houseShown: known.shown, asker: { ...person, who: person.name, device } };
   }
-  return { name, role, who: { name, role, program: true }, device };
+  return { houseShown: known.shown, asker: { name, role, who: { name, role, program: true }, device } };
 }
 
 /** Finds out who comes; opens nothing and refuses nobody. */
@@ -113,7 +118,7 @@ export async function whoComes(db: Knex, came: Comes, now = new Date()): Promise
   const { address, here, secure } = came;
   const way = { address, here, secure };
   const token = bearerIn(came.authorization);
-  if (token) return { ...way, asker: await program(db, token, came, now), tablet: null };
+  if (token) return { ...way, ...(await program(db, token, came, now)), tablet: null };
   const cookie = sessionIn(came.cookie, secure);
   if (!cookie) return { ...way, ...nobody };
   const row = await standingSession(db, sha256(cookie), now);
