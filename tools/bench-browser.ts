@@ -51,6 +51,9 @@ async function metOnce(browser: Browser, base: string, path: string): Promise<On
       performance.now() - ((globalThis as unknown as { seen: Seen }).seen.tasks.at(-1)?.to ?? 0) > quiet,
     QUIET_MS,
   );
+  // A part that cannot be drawn is soon told: that is no page to measure.
+  const faulty = page.getByRole("alert").filter({ hasText: "cannot be shown" });
+  if ((await faulty.count()) > 0) throw new Error(`${path}: ${await faulty.first().innerText()}`);
   const { first, paint, tasks } = await page.evaluate(() => (globalThis as unknown as { seen: Seen }).seen);
   await context.close();
   const blocked = (since: number) =>

@@ -66,7 +66,7 @@ export function pastRows(chains: number, from: number, behind: Behind): string {
     each(
       "run",
       "id, machine_id, batch_id, number, slots, kgm, minutes, tender, temp_c, water_pct, tool, expected_g, started_at",
-      `${batch}, ${behind.machine}, ${batch}, 1, jsonb_build_array(jsonb_build_object('slot', 1, 'super', (select tag from vessel where id = ${of(behind.supers)}))), 0, 12, false, 28, 17.5, 'hot knife', 10000, ${at}`,
+      `${batch}, ${behind.machine}, ${batch}, 1, jsonb_build_array(jsonb_build_object('slot', 1, 'super', (select tag from vessel where id = ${of(behind.supers)}))), 0, 12, false, 28, 17.5, 'hot-knife', 10000, ${at}`,
     ),
     each("run_end", "run_id, shaky, marks, ended_at", `${batch}, false, '[]', ${at}`),
     each("spun", "batch_id, comb_fill_id, gross_g, stayed_g", `${batch}, ${comb}, 5300, 100`),
@@ -84,7 +84,11 @@ export function pastRows(chains: number, from: number, behind: Behind): string {
     each("vessel_place", "vessel_id, place", `${of(behind.pails)}, 'wall'`),
     each("granulation", "fill_id, look", `${pail}, 'clear'`, 4),
     each("colour_reading", "fill_id, pfund_mm", `${pail}, 40`, 4),
-    each("retained_sample", "fill_id, place, grams", `${lot}, 'shelf', 100`, 4),
+    // What is kept back stands: as much of it, however long the history.
+    each("retained_sample", "fill_id, place, grams", `${lot}, 'shelf', 100`).replace(
+      /;$/,
+      ` where (${n}) < 50;`,
+    ),
     each(
       "lot",
       "id, fill_id, code, number, year, honey_kind, nominal_g, jars, mean_fill_g, filled_on, best_before",
