@@ -53,7 +53,7 @@ async function metOnce(browser: Browser, base: string, path: string): Promise<On
   );
   // A part that cannot be drawn is soon told: that is no page to measure.
   const faulty = page.getByRole("alert").filter({ hasText: "cannot be shown" });
-  if ((await faulty.count()) > 0) throw new Error(`${path}: ${await faulty.first().innerText()}`);
+  if ((await faulty.count()) > 0) throw new Error(`${path}: ${await faulty.first().textContent()}`);
   const { first, paint, tasks } = await page.evaluate(() => (globalThis as unknown as { seen: Seen }).seen);
   await context.close();
   const blocked = (since: number) =>
