@@ -25,6 +25,26 @@ test("the tape folds away and stays folded; the whole record pages back", async 
   await expect(tape.getByRole("list")).toBeVisible();
 });
 
+test("what comes while a screen is open fills the tape, and all of it can be come to", async ({
+  page,
+  emptyHouse,
+}) => {
+  await page.goto(emptyHouse.url);
+  await ready(page);
+  const lines = page.getByRole("complementary", { name: "The tape" }).getByRole("list").getByRole("listitem");
+  for (let i = 1; i <= 20; i++) {
+    const answer = await page.request.post(`${emptyHouse.url}/api/v1/commands/add-yard`, {
+      headers: { "idempotency-key": `yard-number-${i}`, ...asProgram("nobody") },
+      data: { name: `Yard ${i}`, country: "Holmland" },
+    });
+    expect(answer.ok()).toBe(true);
+  }
+  await expect(lines.first()).toContainText("Yard 20");
+  await lines.nth(15).scrollIntoViewIfNeeded();
+  await expect(lines).toHaveCount(20);
+  await expect(lines.last()).toContainText("Yard 1 set up");
+});
+
 test("the lamp is lit from behind the strip's end and stays lit", async ({ ines: page }) => {
   await page.getByRole("button", { name: "More" }).click();
   await page.getByRole("menuitem", { name: "Lamp" }).click();

@@ -6,7 +6,7 @@ import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { correctionView } from "../trace/correction";
 import { correctEntry, tryCorrection, valuesOf } from "./correct";
 import { allMovements, reachInDatabase } from "./records/fills";
-import { verifyChain } from "./verify";
+import { verifyChain, whatIsOff } from "./verify";
 
 const HOUR = 3_600_000;
 const ago = (hours: number): string => new Date(Date.now() - hours * HOUR).toISOString();
@@ -15,7 +15,11 @@ beforeEach(async () => {
   house = await openTestHouse();
   await house.equip();
 });
-afterEach(() => house.close());
+afterEach(async () => {
+  // Whatever was taken back and entered anew: what is kept ready of it follows.
+  expect(await whatIsOff(house.db)).toBeNull();
+  await house.close();
+});
 
 const asked = (input: object, who = "Ines") => ({ input, who, device: "test", key: randomUUID() as string });
 const count = async (): Promise<number> => Number((await house.db("entry").count("* as n").first())?.n);

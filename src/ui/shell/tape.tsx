@@ -3,7 +3,7 @@
 import { ChevronsLeft, ChevronsRight, Paperclip, ScrollText, Undo2, X } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
-import { type ReactNode, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { unitOf } from "@/house/language/shown";
 import type { TapeLine, TapeView } from "@/house/standing/strip-and-tape";
 import { Link } from "../link";
@@ -95,8 +95,8 @@ export function TapeDrawer({ view, who }: TapeProps) {
 const IN_SIGHT = 16;
 
 function Lines({ view, who, close }: { view: TapeView; who: ReactNode; close: ReactNode }) {
-  const rest = useRef<HTMLLIElement>(null);
-  const lines = useNear(rest, 200) ? view.lines : view.lines.slice(0, IN_SIGHT);
+  const [all, setAll] = useState(false);
+  const lines = all ? view.lines : view.lines.slice(0, IN_SIGHT);
   return (
     <div className="flex h-full flex-col">
       <div className="flex items-center justify-between pl-3.5">
@@ -116,7 +116,7 @@ function Lines({ view, who, close }: { view: TapeView; who: ReactNode; close: Re
           </li>
         )}
         <TapeEntries lines={lines} />
-        {lines.length < view.lines.length && <li ref={rest} className="min-h-12" aria-hidden />}
+        {lines.length < view.lines.length && <Rest near={() => setAll(true)} />}
         {lines.length === view.lines.length && view.more !== null && (
           <li>
             <Link
@@ -130,6 +130,16 @@ function Lines({ view, who, close }: { view: TapeView; who: ReactNode; close: Re
       </ol>
     </div>
   );
+}
+
+/** The place of those that are not yet put together; it is there only while some are not. */
+function Rest({ near }: { near: () => void }) {
+  const place = useRef<HTMLLIElement>(null);
+  const come = useNear(place, 200);
+  useEffect(() => {
+    if (come) near();
+  });
+  return <li ref={place} className="min-h-12" aria-hidden />;
 }
 
 /** Entries with a line for every new day. */
