@@ -1,6 +1,16 @@
 "use client";
 
-import { CartesianGrid, Legend, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from "recharts";
+import {
+  CartesianGrid,
+  Legend,
+  ResponsiveContainer,
+  Scatter,
+  ScatterChart,
+  useXAxisScale,
+  useYAxisScale,
+  XAxis,
+  YAxis,
+} from "recharts";
 import { TOOLS, type Tool } from "@/core/dayplan";
 import { WARMING_PRIOR } from "@/core/residue";
 import { differenceIn } from "@/core/units";
@@ -13,10 +23,28 @@ import { INK, roundTicks } from "../axis";
 /** What a degree does, of whichever scale is read. */
 const aDegree = (perDegreeC: number): string => (perDegreeC / differenceIn(1, "°C", shown())).toFixed(2);
 
+const undrawn = () => <g />;
+
 const UNCLEAR = {
   few: "After a few more boxes are weighed back it tells what warming would win.",
   alike: "All were about equally warm: what warming would win shows once they differ.",
 } as const;
+
+interface Dot {
+  readonly tempC: number;
+  readonly leftPct: number;
+}
+
+const SQUARE = "m-4,-4h8v8h-8z";
+const ROUND = "m-4,0a4,4 0 1,0 8,0a4,4 0 1,0 -8,0z";
+
+/** Hundreds of boxes as one drawing: with a piece of its own for each a slow tablet stood still for seconds. */
+function Dots({ dots, mark, ink }: { dots: readonly Dot[]; mark: string; ink: string }) {
+  const [x, y] = [useXAxisScale(), useYAxisScale()];
+  if (!x || !y) return null;
+  const path = dots.map((p) => `M${x(p.tempC)},${y(p.leftPct)}${mark}`).join("");
+  return <path d={path} fill={ink} fillOpacity={0.55} stroke={ink} />;
+}
 
 /** What stayed in the comb against the honey's temperature, and what warming would have won. */
 export default function ResidueChart({ points, byTool, line, won }: ResidueView) {
@@ -34,7 +62,7 @@ export default function ResidueChart({ points, byTool, line, won }: ResidueView)
         aria-label={`Left in the comb by temperature, ${plural(points.length, "super")}`}
       >
         <ResponsiveContainer>
-          <ScatterChart margin={{ top: 8, right: 12, bottom: 0, left: -8 }}>
+          <ScatterChart margin={{ top: 8, right: 24, bottom: 0, left: -8 }}>
             <CartesianGrid stroke="var(--rule)" />
             <XAxis
               type="number"
@@ -54,15 +82,17 @@ export default function ResidueChart({ points, byTool, line, won }: ResidueView)
               width={64}
             />
             <Legend iconSize={12} />
+            {/* For the axes and the legend: one dot each, and that undrawn; all are drawn below. */}
             <Scatter
               name="earlier batches"
-              data={dotsOf(false)}
+              data={dots.slice(0, 1)}
+              shape={undrawn}
               fill="var(--ink-2)"
-              fillOpacity={0.5}
-              shape="square"
-              isAnimationActive={false}
+              legendType="square"
             />
-            <Scatter name="open batches" data={dotsOf(true)} fill="var(--heat)" isAnimationActive={false} />
+            <Scatter name="open batches" data={dots.slice(0, 1)} shape={undrawn} fill="var(--heat)" />
+            <Dots dots={dotsOf(false)} mark={SQUARE} ink="var(--ink-2)" />
+            <Dots dots={dotsOf(true)} mark={ROUND} ink="var(--heat)" />
           </ScatterChart>
         </ResponsiveContainer>
       </div>
