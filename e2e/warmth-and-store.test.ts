@@ -179,7 +179,9 @@ test("two pails are strained into a tank, and a mesh that closes is called while
     await expect(runs.getByLabel("Through by now")).toHaveValue("");
   }
   await expect(runs).toContainText("The mesh is closing: turn it, and scrape it over the coarse one only.");
-  await expect(runs).toContainText(/0\.8\d kg\/min now, (?:1\.9|2\.0)\d at first; 40\.0 kg through in about 1\d min/);
+  await expect(runs).toContainText(
+    /0\.8\d kg\/min now, (?:1\.9|2\.0)\d at first; 40\.0 kg through in about 1\d min/,
+  );
   await runs.getByRole("button", { name: "It is through" }).click();
   await expect(strain.getByLabel("It took")).toHaveValue("18");
   await strain.getByRole("button", { name: "Strain", exact: true }).click();
