@@ -122,7 +122,7 @@ export function connect(url: string, { patient = false, most = 6 }: Manner = {})
       // done is on its way to the disk, also where a server's own settings would answer sooner. A question is planned
       // once for whatever values it is asked with: after an entry, planning anew took twice as long as answering, and
       // with fifty times the history no page took longer for it (./aumbry bench).
-      options: `-c random_page_cost=1.1 -c synchronous_commit=on -c plan_cache_mode=force_generic_plan${limits}`,
+      options: `-c random_page_cost=1.1 -c synchronous_commit=on -c plan_cache_mode=force_generic_plan -c max_parallel_workers_per_gather=0${limits}`,
     },
     pool: {
       // A small machine opens connections slowly: few, and one is kept.

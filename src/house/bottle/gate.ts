@@ -91,7 +91,7 @@ export async function bottleGate(
   await mustBeFree(work, fills, "go into jars or out of the house");
   const asked = new Set(fills.map((f) => f.fillId));
   const [{ vessels }, cut] = await Promise.all([
-    someVessels(work.tx, work.house, work.now, (v) => asked.has(v.fill_id)),
+    someVessels(work.tx, work.house, work.now, { fills: [...asked] }),
     combsNamed(work.tx, [...asked]),
   ]);
   const waterOf = new Map<number, WaterJudgement>([

@@ -1,7 +1,7 @@
 import type { Knex } from "knex";
 import type { ProductRun } from "@/core/honey/products";
 import { refuse } from "../language/errors";
-import { HOLDS_SOME } from "../ledger/records/fills";
+import { IS_HOLDING } from "../ledger/records/fills";
 import { AS_WRITTEN, newestFirst, newestIds } from "../ledger/records/newest";
 
 export interface LotRow {
@@ -62,7 +62,9 @@ const lots = (db: Knex) =>
 
 /** Lots with jars still in the house, newest first. */
 export const lotsHere = (db: Knex): Promise<LotRow[]> =>
-  lots(db).whereRaw(HOLDS_SOME).where("b.kind", "lot").orderBy("l.id", "desc");
+  lots(db)
+    .whereRaw(IS_HOLDING, [["lot"]])
+    .orderBy("l.id", "desc");
 
 /** One page of all lots, newest first, older than `before` when that is given. */
 export function recentLots(db: Knex, limit: number, before?: number): Promise<LotRow[]> {

@@ -205,8 +205,10 @@ describe("whatever people do", () => {
     const s = await snapshot(house.db, now);
     expect(s.vessels.length).toBeGreaterThan(4);
     for (const v of s.vessels) {
-      const alone = await someVessels(house.db, s.house, now, (x) => x.fill_id === v.fillId);
-      expect(alone.vessels).toEqual([v]);
+      for (const asked of [{ fills: [v.fillId] }, { names: [v.name] }]) {
+        const alone = await someVessels(house.db, s.house, now, asked);
+        expect(alone.vessels).toEqual([v]);
+      }
     }
   });
 

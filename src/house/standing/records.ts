@@ -1,7 +1,7 @@
 /** Rows that cross the bays: what stands in pails, what is set up, and the moment the house is in. */
 import type { Knex } from "knex";
 import { HONEY_VESSELS, type HoneyVessel } from "../ledger/kinds";
-import { HOLDS_SOME } from "../ledger/records/fills";
+import { IS_HOLDING } from "../ledger/records/fills";
 import { joinNewest } from "../ledger/records/newest";
 
 const MINUTE = 60_000;
@@ -47,14 +47,16 @@ export interface VesselHolding {
   readonly opened_at: Date;
 }
 
-/** Every vessel of strained honey that holds some. */
-export const vesselsHolding = (db: Knex): Promise<VesselHolding[]> =>
-  db("fill_balance as b")
+/** Which of them are wanted: by what they hold, or by their names, "pail 12". */
+export type SomeOf = { readonly fills: readonly number[] } | { readonly names: readonly string[] };
+
+/** Every vessel of strained honey that holds some, or those of them that are wanted. */
+export const vesselsHolding = (db: Knex, some?: SomeOf): Promise<VesselHolding[]> => {
+  const held = db("fill_balance as b")
     .join("live_fill as f", "f.id", "b.fill_id")
     .join("vessel as v", "v.id", "f.vessel_id")
     .joinRaw(joinNewest("vessel_place", "p", "place", "x.vessel_id = v.id"))
-    .whereIn("b.kind", [...HONEY_VESSELS])
-    .whereRaw(HOLDS_SOME)
+    .whereRaw(IS_HOLDING, [[...HONEY_VESSELS]])
     .orderByRaw("array_position(?::text[], v.kind), length(v.tag), v.tag", [[...HONEY_VESSELS]])
     .select(
       "f.id as fill_id",
@@ -68,3 +70,8 @@ export const vesselsHolding = (db: Knex): Promise<VesselHolding[]> =>
       "f.opened_at",
       db.raw("coalesce(p.place, '') as place"),
     );
+  if (!some) return held;
+  return "fills" in some
+    ? held.whereRaw("b.fill_id = any(?::bigint[])", [[...some.fills]])
+    : held.whereRaw("v.kind || ' ' || v.tag = any(?)", [[...some.names]]);
+};

@@ -11,7 +11,7 @@ import type { BatchRow } from "../spin/records/batches";
 import { type WarmthNow, warmthNow } from "../warmth/now";
 import type { LookRow, WarmingRow } from "../warmth/records";
 import { type AllContents, type Contents, contentsOf } from "./contents";
-import { type VesselHolding, vesselsHolding } from "./records";
+import { type SomeOf, type VesselHolding, vesselsHolding } from "./records";
 
 /** A vessel of strained honey as it stands. */
 export interface VesselState extends Contents {
@@ -95,12 +95,7 @@ export interface SomeVessels {
   readonly warmth: Pick<WarmthNow, "air">;
 }
 
-export async function someVessels(
-  db: Knex,
-  house: House,
-  now: Date,
-  wanted: (v: VesselHolding) => boolean,
-): Promise<SomeVessels> {
-  const { vessels, warmth } = await vesselStates(db, house, now, (await vesselsHolding(db)).filter(wanted));
+export async function someVessels(db: Knex, house: House, now: Date, wanted: SomeOf): Promise<SomeVessels> {
+  const { vessels, warmth } = await vesselStates(db, house, now, await vesselsHolding(db, wanted));
   return { house, vessels, warmth: { air: warmth.air } };
 }

@@ -24,14 +24,11 @@ export interface StoreKeeps {
 }
 
 export async function storeKeeps(db: Knex, s: Snapshot): Promise<StoreKeeps> {
+  const fills = s.vessels.map((v) => v.fillId);
   const [missing, samples, tasted] = await Promise.all([
-    notSeen(db),
+    notSeen(db, fills),
     samplesKept(db, s.now),
-    tastingsOf(
-      db,
-      s.vessels.map((v) => v.fillId),
-      s.now,
-    ),
+    tastingsOf(db, fills, s.now),
   ]);
   const byFill = new Map(s.vessels.map((v) => [v.fillId, v]));
   const today = dayIn(s.house.zone, s.now);

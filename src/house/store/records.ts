@@ -71,18 +71,21 @@ export const samplesKept = (db: Knex, now: Date, most = 200): Promise<SampleRow[
     .limit(most, AS_WRITTEN)
     .select("x.fill_id", "f.name", "x.place", "x.grams", "x.keep_until", "x.stated_at as at");
 
-/** Vessels that hold honey and were looked for at the last stock-take of their place, and not seen. */
-export async function notSeen(db: Knex): Promise<{ fill_id: number; at: Date; place: string }[]> {
+/** Of these fills those whose vessel was looked for at the last stock-take of its place, and not seen. */
+export async function notSeen(
+  db: Knex,
+  fills: readonly number[],
+): Promise<{ fill_id: number; at: Date; place: string }[]> {
   const { rows } = await db.raw(
     `select f.id as fill_id, last.stated_at as at, last.place
-       from (select distinct on (x.vessel_id) x.* from live_stock_seen x
-              order by x.vessel_id, ${newestFirst("x")}) last
-       join fill f on f.vessel_id = last.vessel_id and f.opened_at <= last.stated_at
-       join fill_balance b on b.fill_id = f.id and b.grams > 0
-      where not last.seen
+       from fill f
+       join lateral (select x.* from live_stock_seen x where x.vessel_id = f.vessel_id
+                      order by ${newestFirst("x")} limit 1) last on f.opened_at <= last.stated_at
+      where f.id = any(?::bigint[]) and not last.seen
         and not exists (select 1 from live_vessel_place p
-                         where p.vessel_id = last.vessel_id and p.stated_at > last.stated_at)
+                         where p.vessel_id = f.vessel_id and p.stated_at > last.stated_at)
       order by f.id`,
+    [[...fills]],
   );
   return rows;
 }

@@ -2,6 +2,8 @@
 import type { Knex } from "knex";
 import type { Look } from "@/core/honey/granulation";
 import { refuse } from "../language/errors";
+import { HONEY_VESSELS } from "../ledger/kinds";
+import { IS_HOLDING } from "../ledger/records/fills";
 import { newestFirst } from "../ledger/records/newest";
 import type { Known } from "../vessels/records";
 import type { WarmerKind } from "./kinds";
@@ -97,13 +99,13 @@ export async function standingInWarmer(
 ): Promise<{ fill_id: number; name: string }[]> {
   const { rows } = await db.raw(
     `select f.id as fill_id, f.name
-       from (select distinct on (x.fill_id) x.* from live_warming x
-              where x.stated_at <= ? order by x.fill_id, ${newestFirst("x")}) last
+       from fill_balance b
+       join fill f on f.id = b.fill_id
+       join lateral (select x.warmer_id from live_warming x where x.fill_id = f.id and x.stated_at <= ?
+                      order by ${newestFirst("x")} limit 1) last on true
        join warmer w on w.id = last.warmer_id
-       join fill_balance b on b.fill_id = last.fill_id and b.grams > 0
-       join fill f on f.id = last.fill_id
-      where lower(w.name) = lower(?) order by f.id`,
-    [at, name],
+      where ${IS_HOLDING} and lower(w.name) = lower(?) order by f.id`,
+    [at, [...HONEY_VESSELS], name],
   );
   return rows;
 }

@@ -28,8 +28,8 @@ export const blendHoney = defineCommand({
     despite: note("The reason"),
   }),
   async run(work, input) {
-    const named = new Set([...input.from.map((f) => f.vessel), input.into].map((v) => `${v.kind} ${v.tag}`));
-    const s = await someVessels(work.tx, work.house, work.at, (v) => named.has(`${v.kind} ${v.tag}`));
+    const names = [...input.from.map((f) => f.vessel), input.into].map((v) => `${v.kind} ${v.tag}`);
+    const s = await someVessels(work.tx, work.house, work.at, { names });
     const told = foretell(
       s,
       input.from.map(({ vessel: v, kg }) => ({ name: `${v.kind} ${v.tag}`, kg })),

@@ -32,7 +32,7 @@ export const startSet = defineCommand({
   }),
   async run(work, input) {
     const { fill, grams, name } = await standingIn(work, input.vessel);
-    const { vessels } = await someVessels(work.tx, work.house, work.at, (x) => x.fill_id === fill.id);
+    const { vessels } = await someVessels(work.tx, work.house, work.at, { fills: [fill.id] });
     const v = vessels[0];
     const look = v?.looks.at(-1)?.look;
     const { waterPct, upperPct } = v?.water.figures ?? {};

@@ -30,6 +30,14 @@ export async function gramsIn(db: Knex, fillId: number): Promise<{ grams: number
  */
 export const HOLDS_SOME = "b.grams > 0";
 
+/**
+ * A balance `b` of these kinds that holds something; the kinds are its one value. Which ones is asked first, and their
+ * ids lead straight to the rest: few of all fills do, but a plan for any kinds expects many, and reads every row there
+ * ever was of what is joined to them.
+ */
+export const IS_HOLDING =
+  "b.fill_id = any(array(select h.fill_id from fill_balance h where h.kind = any(?::text[]) and h.grams > 0))";
+
 /** Fills of a kind that hold something now. */
 export const fillsHolding = (db: Knex, kind: FillKind): Promise<number[]> =>
   db("fill_balance as b").where({ kind }).whereRaw(HOLDS_SOME).orderBy("b.fill_id").pluck("b.fill_id");

@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import type { Tool } from "@/core/dayplan";
-import { HOLDS_SOME } from "../../ledger/records/fills";
+import { IS_HOLDING } from "../../ledger/records/fills";
 
 export interface BinState {
   readonly fill_id: number;
@@ -12,8 +12,7 @@ export const binsHolding = (db: Knex): Promise<BinState[]> =>
   db("fill_balance as b")
     .join("live_fill as f", "f.id", "b.fill_id")
     .join("vessel as v", "v.id", "f.vessel_id")
-    .where("b.kind", "cappings")
-    .whereRaw(HOLDS_SOME)
+    .whereRaw(IS_HOLDING, [["cappings"]])
     .orderBy("f.id")
     .select("f.id as fill_id", "v.tag", "b.grams", "f.opened_at");
 
