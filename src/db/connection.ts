@@ -74,6 +74,10 @@ function sendTogether({ connection: { stream } }: RawConnection): void {
   process.nextTick(() => stream.uncork());
 }
 
+/** As a knex transaction opens itself (seen in its transaction.js). */
+const OPENS = "BEGIN;";
+const OPENED = { command: "BEGIN", rowCount: 0, rows: [] };
+
 /** A connection whose question was not answered in time still has it open: it is thrown away, not used again. */
 function dropWhenSilent(raw: RawConnection): void {
   const ask = raw.query.bind(raw) as (...asked: unknown[]) => unknown;
@@ -82,6 +86,12 @@ function dropWhenSilent(raw: RawConnection): void {
     sendTogether(raw);
     const heard = asked.at(-1);
     if (typeof heard !== "function") return ask(...asked);
+    // A transaction's opening goes out with its first question: where it failed, so does everything after it.
+    if ((asked[0] as Asked | undefined)?.text === OPENS) {
+      const opening = ask(...asked.slice(0, -1), () => {});
+      queueMicrotask(() => (heard as Heard)(null, OPENED));
+      return opening;
+    }
     const listening: Heard = (fault, result) => {
       const { code = "", message = "" } = (fault ?? {}) as { code?: string; message?: string };
       if (fault && (code.length !== 5 || ABOUT_BEING_THERE.test(code))) noteFault();

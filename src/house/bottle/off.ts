@@ -65,7 +65,7 @@ async function openedInto(
     because,
   });
   if (owners)
-    await work.state("release", { fill_id: fillId, owners: [...owners], why: despite, who: work.actor.name });
+    await work.note("release", { fill_id: fillId, owners: [...owners], why: despite, who: work.actor.name });
   return name;
 }
 
@@ -106,7 +106,7 @@ export async function jarsOff(
       of: `lot ${lot.code}`,
       because,
     });
-  await work.state("jars_off", {
+  await work.note("jars_off", {
     lot_id: lot.id,
     jars,
     why,

@@ -9,7 +9,7 @@ export async function stateHold(
 ): Promise<number> {
   const before = await work.allBefore<{ number: number }>("hold", ["number"]);
   const number = before[work.added.hold?.length ?? 0]?.number ?? (await nextHoldNumber(work.tx));
-  await work.state("hold", {
+  await work.note("hold", {
     number,
     fill_ids: [],
     vessel_ids: [],

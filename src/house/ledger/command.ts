@@ -14,8 +14,9 @@ import { mustBeWritable } from "../language/writable";
 import { type Actor, actorNamed, actorOf, type Who } from "../people/records";
 import type { Role } from "../people/roles";
 import { keepHead } from "./head";
-import { beforeNewInHouse, type EntryRow, writeEntry } from "./records/entries";
+import { beforeNewInHouse, type EntryRow, sendEntry } from "./records/entries";
 import { type House, houseNow } from "./records/house";
+import { firstFault } from "./records/send";
 import { deedsOf, entryHash } from "./seal";
 import { Work } from "./work";
 
@@ -180,6 +181,8 @@ async function carriedOut<S extends z.ZodType, O extends object>(
     await work.finish();
     return { work, output };
   } catch (fault) {
+    const before = await work.failed();
+    if (before) throw before.fault;
     // Where the records themselves refused, they answer nothing more.
     if (!ofTheRecords(fault)) await work.mustFollowItsCauses();
     throw fault;
@@ -197,6 +200,9 @@ export interface EnteredAgain {
   readonly house: House;
 }
 
+/** Takes what was sent and need not be waited for by itself: whether it went well is known before the whole is kept. */
+export type Later = (answer: Promise<unknown>) => unknown;
+
 /** An answer with the seal it got. */
 export type Performed = Answer & { readonly hash: string; readonly added: Work["added"] };
 
@@ -206,7 +212,7 @@ export async function perform<S extends z.ZodType, O extends object>(
   input: z.output<S>,
   request: Request,
   given: Date | undefined,
-  { again, tried = false }: { again?: EnteredAgain; tried?: boolean } = {},
+  { again, tried = false, later }: { again?: EnteredAgain; tried?: boolean; later?: Later } = {},
 ): Promise<Performed> {
   // What is only tried is taken back before anybody could read it, and takes no turn.
   const before = again
@@ -257,7 +263,9 @@ export async function perform<S extends z.ZodType, O extends object>(
   };
   const hash = entryHash(entry);
   // Of many at once the first tells: nobody hears of any before all are written.
-  await writeEntry(tx, { ...entry, hash }, !again && !tried);
+  const { answer } = await sendEntry(tx, { ...entry, hash }, !again && !tried);
+  if (later) later(answer);
+  else await answer;
   return {
     entry: id,
     say: definition.say(output, input),
@@ -300,18 +308,32 @@ class OutcomeUnknown extends Refusal {
   }
 }
 
-export async function inTransaction<T>(db: Knex, body: (tx: Knex.Transaction) => Promise<T>): Promise<T> {
+/**
+ * Tries a body as one transaction, again where others were in its way. What the body hands over to be answered later
+ * is sent before the keeping: PostgreSQL answers the keeping of what failed by taking it back.
+ */
+export async function inTransaction<T>(
+  db: Knex,
+  body: (tx: Knex.Transaction, later: Later) => Promise<T>,
+): Promise<T> {
   let unknown: OutcomeUnknown | undefined;
   let first: unknown;
   for (let attempt = 0; attempt < TRIES; attempt++) {
     let done = false;
+    const answers: Promise<unknown>[] = [];
     try {
-      return await db.transaction(async (tx) => {
-        const answer = await body(tx);
+      const answer = await db.transaction(async (tx) => {
+        const answer = await body(tx, (sent) => answers.push(sent));
         done = true;
         return answer;
       });
-    } catch (fault) {
+      const failed = await firstFault(answers);
+      if (!failed) return answer;
+      // The keeping was answered, and it kept nothing.
+      done = false;
+      throw failed.fault;
+    } catch (thrown) {
+      const fault = (await firstFault(answers))?.fault ?? thrown;
       const refusal = asRefusal(fault);
       const away = refusal instanceof Refusal && refusal.status === 503;
       // Once it is not known, only an answer tells: the same key asks again behind the lock the lost one holds.
@@ -343,7 +365,7 @@ export async function execute<S extends z.ZodType, O extends object>(
     hash,
     added: _,
     ...answer
-  } = await inTransaction(db, (tx) => perform(tx, definition, input, request, now));
+  } = await inTransaction(db, (tx, later) => perform(tx, definition, input, request, now, { later }));
   if (!answer.repeated) void keepHead({ entry: answer.entry, hash });
   return answer;
 }

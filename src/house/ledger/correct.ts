@@ -15,6 +15,7 @@ import {
   definedCommand,
   type EnteredAgain,
   inTransaction,
+  type Later,
   mustBeAllowed,
   type Performed,
   perform,
@@ -220,6 +221,7 @@ async function enterAgain(
     replaced,
     wanted,
     same,
+    later,
   }: {
     input: object;
     at: string;
@@ -228,6 +230,7 @@ async function enterAgain(
     replaced: Replaced;
     wanted: ReadonlySet<string>;
     same: Omit<EnteredAgain, "of">;
+    later: Later;
   },
 ): Promise<Performed> {
   const definition = definedCommand(one.command);
@@ -241,6 +244,7 @@ async function enterAgain(
   try {
     const done = await perform(tx, definition, validated(definition, again), again, now, {
       again: { of: one.id, ...same },
+      later,
     });
     replaced.set("entry", one.id, done.entry);
     for (const table of wanted) {
@@ -271,12 +275,12 @@ async function corrected<Seen>(
   tx: Knex.Transaction,
   request: Request,
   now: Date | undefined,
-  { look, tried = false }: { look?: Look<Seen> | undefined; tried?: boolean } = {},
+  { later, look, tried = false }: { later: Later; look?: Look<Seen> | undefined; tried?: boolean },
 ): Promise<Done<Seen>> {
   const input = validated(correct, request);
   const chain = look ? (await chainFrom(tx, input.entry, MOST_FOLLOWERS + 2)).map((c) => c.id) : [];
   const before = await look?.(tx, chain);
-  const first = await perform(tx, correct, input, request, now, { tried });
+  const first = await perform(tx, correct, input, request, now, { tried, later });
   if (first.repeated) return { entry: first.entry, say: first.say, steps: [], seen: null, heads: [] };
   const { taken } = first.output as { taken: number[] };
   const known = new Map((await entriesById(tx, taken)).map((e) => [e.id, e]));
@@ -298,6 +302,7 @@ async function corrected<Seen>(
       now,
       replaced,
       wanted,
+      later,
       same: { ...same, nextId: ids[n] as number, lastHash: heads.at(-1)?.hash ?? "" },
     });
     heads.push({ entry: done.entry, hash: done.hash });
@@ -310,7 +315,7 @@ async function corrected<Seen>(
 
 /** Does it, all or nothing. @throws Refusal with the entry that would not stand */
 export async function correctEntry(db: Knex, request: Request, now?: Date): Promise<Correction> {
-  const { heads, ...done } = await inTransaction(db, (tx) => corrected(tx, request, now));
+  const { heads, ...done } = await inTransaction(db, (tx, later) => corrected(tx, request, now, { later }));
   for (const head of heads) void keepHead(head);
   return done;
 }
@@ -322,9 +327,9 @@ export async function tryCorrection<Seen>(
   { look, now }: { look?: Look<Seen>; now?: Date } = {},
 ): Promise<Correction<Seen>> {
   try {
-    return await inTransaction(db, async (tx) => {
+    return await inTransaction(db, async (tx, later) => {
       mustBeAllowed(await actorNamed(tx, request.who), correct);
-      throw new Tried(await corrected(tx, request, now, { look, tried: true }));
+      throw new Tried(await corrected(tx, request, now, { later, look, tried: true }));
     });
   } catch (outcome) {
     if (outcome instanceof Tried) return outcome.correction as Correction<Seen>;

@@ -1,11 +1,15 @@
 /** What is said when the records go away in the middle, and whether it is true. */
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { z } from "zod";
 import { closeDatabase, connect } from "@/db";
 import { type FaultyWire, faultyWire } from "@/db/testing/faulty-wire";
-import { asRefusal, COMMANDS, execute, Refusal } from "@/house";
+import { asRefusal, COMMANDS, execute, Refusal, rehearse } from "@/house";
 import { houseDatabase, houseWriting } from "../door";
+import { refuse } from "../language/errors";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
+import type { CommandDefinition } from "./command";
+import type { Work } from "./work";
 
 let house: TestHouse;
 let wire: FaultyWire;
@@ -70,6 +74,68 @@ describe("a connection cut while it is written", () => {
     expect(answer.status).toBe(503);
     expect(answer.message).toContain("Nothing was written");
     expect(await yards("Silent")).toBe(0);
+  });
+});
+
+describe("what was sent to be written and is answered later", () => {
+  /** A command that does as it is told, known to no list. */
+  const doing = (run: (work: Work) => Promise<unknown>, say = "Done."): CommandDefinition => ({
+    name: "doing",
+    summary: "Does as it is told",
+    input: z.strictObject({}),
+    who: ["lead", "floor", "filler", "office"],
+    undo: "no",
+    run: async (work) => ({ done: await run(work) }),
+    say: () => say,
+  });
+  const entries = async (): Promise<number> => (await house.db("entry").count("* as n"))[0]?.n as number;
+  const refused = async (definition: CommandDefinition): Promise<unknown> => {
+    const before = await entries();
+    const fault = await execute(house.db, definition, {
+      input: {},
+      who: "Ines",
+      device: "test",
+      key: randomUUID(),
+    }).catch((fault: unknown) => fault);
+    expect(await entries()).toBe(before);
+    return fault;
+  };
+  const ofNoYard = { yard_id: 987_654, what: "lime", date: "2026-06-20" };
+
+  it("a row that is refused is what is told, whatever was asked after it; nothing is written", async () => {
+    const then: readonly ((work: Work) => Promise<unknown>)[] = [
+      async () => null,
+      (work) => work.tx("entry").first("id"),
+      async () => refuse("no", "Refused for another reason."),
+    ];
+    for (const go of then) {
+      const fault = await refused(
+        doing(async (work) => {
+          await work.note("bloom", ofNoYard);
+          return go(work);
+        }),
+      );
+      expect(fault).toMatchObject({ code: "23503", constraint: "bloom_yard_id_fkey" });
+    }
+    expect(await house.db("bloom").where({ what: "lime" })).toEqual([]);
+  });
+
+  it("a row that was noted is found by whatever is asked next", async () => {
+    const yard = (await house.db("live_yard").first("id")).id;
+    const found = doing(async (work) => {
+      await work.note("bloom", { ...ofNoYard, yard_id: yard });
+      return (await work.tx("bloom").where({ entry_id: work.entryId })).length;
+    });
+    const request = { input: {}, who: "Ines", device: "test", key: randomUUID() };
+    expect((await rehearse(house.db, found, request)).output).toEqual({ done: 1 });
+    expect(await house.db("bloom").where({ what: "lime" })).toEqual([]);
+  });
+
+  it("an entry the records refuse is not kept, though the keeping was sent with it", async () => {
+    // No text of PostgreSQL's may hold a zero.
+    const fault = await refused(doing(async (work) => work.note("bloom", { ...ofNoYard, yard_id: 1 }), "\0"));
+    expect(fault).toMatchObject({ code: "22021" });
+    expect(await house.db("bloom").where({ what: "lime" })).toEqual([]);
   });
 });
 

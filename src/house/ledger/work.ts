@@ -17,6 +17,7 @@ import {
   openingsOf,
 } from "./records/fills";
 import type { House } from "./records/house";
+import { firstFault, sendOff } from "./records/send";
 import type { Row } from "./seal";
 
 /** Charges of vessels that are filled up. */
@@ -91,7 +92,9 @@ export class Work {
   private readonly allOf = new Set<number>();
   /** The newest fill of vessels that were asked for it, as this entry found them; none where there was none. */
   private readonly lastFills = new Map<number, HeldFill | undefined>();
-  /** Every row this entry added, as the database keeps it: what its seal is made over. */
+  /** What was sent to be written and is answered with all the rest. */
+  private readonly answers: Promise<unknown>[] = [];
+  /** Every row this entry added, as the database keeps it: what its seal is made over. Complete once it is finished. */
   readonly added: Record<string, Row[]> = {};
 
   constructor(
@@ -213,7 +216,13 @@ export class Work {
       because,
     }));
     // Asked and stated at once: what is refused is taken back with all else.
-    await Promise.all([this.mustFollowItsCauses(), rows.length > 0 ? this.add("rests_on", rows) : null]);
+    if (rows.length > 0) await this.send("rests_on", rows);
+    await Promise.all([...this.answers, this.mustFollowItsCauses()]);
+  }
+
+  /** What was sent to be written and failed, the first of it; null where nothing did. */
+  failed(): Promise<{ readonly fault: unknown } | null> {
+    return firstFault(this.answers);
   }
 
   private remember(table: string, rows: readonly Row[]): void {
@@ -222,19 +231,35 @@ export class Work {
     this.added[table] = list;
   }
 
-  /** Adds rows to a table and remembers them for the seal; whatever an entry writes goes through here. */
-  private async add(table: string, rows: readonly Record<string, unknown>[]): Promise<readonly Row[]> {
+  /** Sends rows off to a table, to be remembered for the seal; whatever an entry writes goes through here. */
+  private async send(
+    table: string,
+    rows: readonly Record<string, unknown>[],
+  ): Promise<{ readonly answer: Promise<readonly Row[]> }> {
     const columns = rows.reduce((most, row) => Math.max(most, Object.keys(row).length), 1);
     const each = Math.floor(MOST_VALUES / columns);
-    const made: Row[] = [];
+    const parts: Promise<readonly Row[]>[] = [];
     for (let from = 0; from < rows.length; from += each) {
-      const part: Row[] = await this.tx(table)
-        .insert(rows.slice(from, from + each))
-        .returning("*");
-      for (const row of part) made.push(row);
+      const { answer } = await sendOff<Row[]>(
+        this.tx(table)
+          .insert(rows.slice(from, from + each))
+          .returning("*"),
+      );
+      parts.push(answer);
     }
-    this.remember(table, made);
-    return made;
+    const answer = Promise.all(parts).then((made) => {
+      const all = made.flat();
+      this.remember(table, all);
+      return all;
+    });
+    answer.catch(() => {});
+    this.answers.push(answer);
+    return { answer };
+  }
+
+  /** The same, waiting for what the database made of them. */
+  private async add(table: string, rows: readonly Record<string, unknown>[]): Promise<readonly Row[]> {
+    return (await this.send(table, rows)).answer;
   }
 
   /** This entry takes a fill as it stands: it rests on everything that ever moved honey in or out of it. */
@@ -265,13 +290,27 @@ export class Work {
     return this.lastFills;
   }
 
-  /** States a fact and returns its id. */
+  /** States a fact. It is sent at once, and answered with all the rest. */
+  note(table: string, row: Record<string, unknown>): Promise<void> {
+    return this.noteMany(table, [row]);
+  }
+
+  /** The same of many of one table. */
+  async noteMany(table: string, rows: readonly Record<string, unknown>[]): Promise<void> {
+    if (rows.length === 0) return;
+    await this.send(
+      table,
+      rows.map((row) => ({ ...row, entry_id: this.entryId })),
+    );
+  }
+
+  /** States a fact and returns its id, for which it waits. */
   async state(table: string, row: Record<string, unknown>): Promise<number> {
     const [made] = await this.add(table, [{ ...row, entry_id: this.entryId }]);
     return made?.id as number;
   }
 
-  /** States many facts of one table at once; ids in the same order. */
+  /** The same of many of one table at once; ids in the same order. */
   async stateMany(table: string, rows: readonly Record<string, unknown>[]): Promise<number[]> {
     if (rows.length === 0) return [];
     const made = await this.add(
@@ -343,7 +382,7 @@ export class Work {
       this.restOnEntries(held?.fedBy ?? [], move.because);
     }
     for (const { entryId, because } of openings) this.restOnEntries([entryId], because);
-    await this.add(
+    await this.send(
       "movement",
       moves.map((move) => ({
         entry_id: this.entryId,
@@ -375,7 +414,7 @@ export class Work {
 
   /** From now on these entries do not stand; what they moved is moved back by `moveBack`. */
   async takeBack(entryIds: readonly number[]): Promise<void> {
-    await this.add(
+    await this.send(
       "undone",
       entryIds.map((entry_id) => ({ entry_id, by_entry: this.entryId })),
     );
@@ -386,7 +425,7 @@ export class Work {
     movements: readonly { id: number; from_fill: number; to_fill: number; grams: number }[],
   ): Promise<void> {
     if (movements.length === 0) return;
-    await this.add(
+    await this.send(
       "movement",
       movements.map((m) => ({
         entry_id: this.entryId,

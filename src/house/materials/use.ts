@@ -68,7 +68,7 @@ export async function takeOut(
     if (rest === 0) return;
     const taken = Math.min(rest, d.left);
     await work.restOn({ entry_id: d.entry_id }, because);
-    await work.state("material_use", {
+    await work.note("material_use", {
       lot_id: lotId,
       material_id: m.id,
       delivery_id: d.id,
@@ -78,7 +78,7 @@ export async function takeOut(
     rest -= taken;
   }
   if (rest > 0)
-    await work.state("material_use", {
+    await work.note("material_use", {
       lot_id: lotId,
       material_id: m.id,
       delivery_id: null,

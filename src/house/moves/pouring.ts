@@ -162,7 +162,7 @@ export async function poured(
     }
     if (owners) {
       released = true;
-      await work.state("release", {
+      await work.note("release", {
         fill_id: fillId,
         owners: [...owners],
         why: input.despite,

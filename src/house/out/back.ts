@@ -34,7 +34,7 @@ async function state(
   lot: number | null,
 ) {
   await work.restOn(parcel, because(parcel, jars));
-  await work.state("jars_back", { parcel_id: parcel.id, jars, what, lot_id: lot, why });
+  await work.note("jars_back", { parcel_id: parcel.id, jars, what, lot_id: lot, why });
 }
 
 /** Grams leave the parcel for `to`. @returns them */

@@ -67,7 +67,7 @@ export async function stateReadings(
 ): Promise<void> {
   for (const { taken } of readings)
     if (taken.instrument) await work.restOn(taken.instrument, `${taken.instrument.name} was read`);
-  await work.stateMany(
+  await work.noteMany(
     "reading",
     readings.map(({ fillId, value, taken }) => ({
       fill_id: fillId,

@@ -50,7 +50,7 @@ export const blendHoney = defineCommand({
       honeyC: 25,
       despite: input.despite,
     });
-    await work.stateMany(
+    await work.noteMany(
       "blend",
       fills.map((f) => ({
         fill_id: f.fillId,
@@ -95,7 +95,7 @@ export const checkMix = defineCommand({
     const { fill, name } = await standingIn(work, input.vessel);
     const [blend] = await blendsIn(work.tx, [fill.id], work.at);
     await work.restOn(fill, `${name} was read at top and bottom`);
-    await work.state("mix_check", {
+    await work.note("mix_check", {
       fill_id: fill.id,
       top_pct: input.topPct,
       bottom_pct: input.bottomPct,

@@ -29,7 +29,7 @@ export const checkScale = defineCommand({
       (c) => c.scale.toLowerCase() === scale.toLowerCase() && dayIn(work.house.zone, c.at) === today,
     );
     const first = before.at(-1);
-    await work.state("scale_check", { scale, known_g: knownG, shown_g: shownG, verified });
+    await work.note("scale_check", { scale, known_g: knownG, shown_g: shownG, verified });
     return {
       offG: shownG - knownG,
       // Since the day's first check, on this weight.

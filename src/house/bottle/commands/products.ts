@@ -48,7 +48,7 @@ export const startSet = defineCommand({
         "despite",
       );
     await work.restOn(fill, `${name} is being set`);
-    await work.state("product_run", {
+    await work.note("product_run", {
       kind: input.way,
       fill_id: fill.id,
       seed_pct: input.way === "seeded" ? input.seedPct : null,
@@ -72,7 +72,7 @@ export const startComb = defineCommand({
     const lot = await oneLot(work.tx, code);
     if (lot.product !== "comb") refuse("no-comb", `Lot ${lot.code} is no cut comb.`, "lot");
     await work.restOn(lot, `the comb of lot ${lot.code} is being drained and frozen`);
-    await work.state("product_run", { kind: "comb", fill_id: lot.fill_id, seed_pct: null, note: said });
+    await work.note("product_run", { kind: "comb", fill_id: lot.fill_id, seed_pct: null, note: said });
     return { lot: lot.code };
   },
   say: ({ lot }) => `Comb of lot ${lot}: drain, wrap, freeze two days, thaw in its wrapping.`,
@@ -95,7 +95,7 @@ export const tickProduct = defineCommand({
       refuse("unknown-step", `"${step}" is none of its steps.`, "step");
     if (run.done.includes(step)) refuse("ticked", "That is ticked already.", "step");
     await work.restOn(run, `a step of ${run.of} was done`);
-    await work.state("product_step", { run_id: id, step });
+    await work.note("product_step", { run_id: id, step });
     return { of: run.of };
   },
   say: ({ of }, { step }) => `${capital(of)}: ${step}, done.`,

@@ -105,7 +105,7 @@ export const weighJars = defineCommand({
     mustBeJars(found.netG, input.jarG, "weights");
     mustBeJars(found.secondG, input.jarG, "second");
     if (lot) await work.restOn(lot, `jars of lot ${lot.code} were weighed`);
-    await work.state("fill_check", {
+    await work.note("fill_check", {
       lot_id: lot?.id ?? null,
       jar_g: input.jarG,
       lot_jars: input.jars,
@@ -199,7 +199,7 @@ export const putJarRight = defineCommand({
         ? await jarsOff(work, await oneLot(work.tx, before.code), { jars: 1, why: "opened", into, despite })
         : null;
     await work.restOn({ entry_id: before.entry_id }, `a jar of it was ${RIGHTED_SAID[how]}`);
-    await work.state("fill_check", {
+    await work.note("fill_check", {
       lot_id: before.lot_id,
       jar_g: before.jar_g,
       lot_jars: jars,

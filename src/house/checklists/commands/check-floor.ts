@@ -26,7 +26,7 @@ export const checkFloor = defineCommand({
         `Not ticked: ${missing.map((c) => c.what.charAt(0).toLowerCase() + c.what.slice(1)).join("; ")}.`,
         "items",
       );
-    await work.state("floor_check", {
+    await work.note("floor_check", {
       kind: input.kind,
       items: list.map((c) => c.id),
       who: work.actor.name,
@@ -52,7 +52,7 @@ export const setCheckAside = defineCommand({
   async run(work, input) {
     const item = CHECKS[input.kind].find((c) => c.id === input.item);
     if (!item) refuse("unknown-check", "There is no such check.", "item");
-    await work.state("check_aside", {
+    await work.note("check_aside", {
       kind: input.kind,
       item: item.id,
       aside: input.aside,

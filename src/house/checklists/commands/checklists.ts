@@ -33,7 +33,7 @@ export const setCheckItem = defineCommand({
           `"${what}" is none that the house added. What the list began with is set aside: "not here".`,
           "what",
         );
-      await work.state("check_item", { kind, item: found.item, what: found.what, kept: false });
+      await work.note("check_item", { kind, item: found.item, what: found.what, kept: false });
       return { what: found.what };
     }
     if (itemsOf(kind, [], own).some(same)) refuse("twice", `"${what}" is on the list already.`, "what");
@@ -42,7 +42,7 @@ export const setCheckItem = defineCommand({
     const item =
       (await work.before<{ item: string }>("check_item", ["item"]))?.item ??
       (await nextOwnItem(work.tx, kind));
-    await work.state("check_item", { kind, item, what, kept: true });
+    await work.note("check_item", { kind, item, what, kept: true });
     return { what };
   },
   say: ({ what }, { kind, drop }) =>
@@ -71,7 +71,7 @@ export const tickChecks = defineCommand({
     if (unknown !== undefined)
       refuse("unknown-check", "One of these is not on the list any more: look at it again.", "items");
     const ids = list.map((c) => c.id).filter((id) => items.includes(id));
-    await work.state("check_ticked", { kind, items: ids, note: said, who: work.actor.name, at: work.at });
+    await work.note("check_ticked", { kind, items: ids, note: said, who: work.actor.name, at: work.at });
     const before = (await tickedSince(work.tx, todayFrom(work.house.zone, work.at))).filter(
       (t) => t.kind === kind && t.at <= work.at,
     );

@@ -119,7 +119,7 @@ const WRITE: {
           ? [{ yard_id: ids[i], location: row.location, registration: row.registration }]
           : [],
       );
-      await work.stateMany("yard_detail", described);
+      await work.noteMany("yard_detail", described);
       return ids;
     });
   },
@@ -130,7 +130,7 @@ const WRITE: {
         "colony",
         part.map(({ row, yard }) => ({ tag: row.tag, yard_id: yard?.id })),
       );
-      await work.stateMany(
+      await work.noteMany(
         "fill",
         part.map(({ row }, i) => ({
           kind: "colony",
@@ -151,7 +151,7 @@ const WRITE: {
             ]
           : [],
       );
-      await work.stateMany("colony_terms", owned);
+      await work.noteMany("colony_terms", owned);
       return ids;
     });
     const used = new Set(placed.flatMap((p) => p.yard ?? []));
@@ -184,7 +184,7 @@ const WRITE: {
         "buyer",
         part.map(({ row }) => ({ name: row.name })),
       );
-      await work.stateMany(
+      await work.noteMany(
         "buyer_card",
         part.map(({ row: { name: _, ...card } }, i) => ({ buyer_id: ids[i], ...card })),
       );
@@ -215,7 +215,7 @@ const WRITE: {
           return { kind, tag, ...asVessel(row) };
         }),
       );
-      await work.stateMany(
+      await work.noteMany(
         "vessel_place",
         part.flatMap(({ row }, i) => (row.place ? [{ vessel_id: ids[i], place: row.place }] : [])),
       );

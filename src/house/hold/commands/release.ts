@@ -91,7 +91,7 @@ export const releaseHold = defineCommand({
     const name = one?.name ?? (seen && held.analyte ? seen.asked.name : "");
     const second = await releaseWantsTwo(work.tx);
     for (const fill of fills)
-      await work.state("hold_release", {
+      await work.note("hold_release", {
         hold_id: held.id,
         fill_id: fill,
         name,
@@ -136,7 +136,7 @@ export const confirmRelease = defineCommand({
         "release",
       );
     await work.restOn(release, `${work.actor.name} agreed to a release of hold ${release.hold_number}`);
-    await work.state("release_confirmed", { release_id: id });
+    await work.note("release_confirmed", { release_id: id });
     return { hold: release.hold_number, name: release.name, by: release.who };
   },
   say: ({ hold, name, by }) =>
@@ -150,7 +150,7 @@ export const setReleaseRules = defineCommand({
   undo: "counter-entry",
   input: z.strictObject({ second: z.boolean({ error: "Say yes or no." }) }),
   async run(work, { second }) {
-    await work.state("release_rules", { second });
+    await work.note("release_rules", { second });
     return {};
   },
   say: (_, { second }) =>

@@ -99,7 +99,7 @@ export const endHoldRule = defineCommand({
     const rule = (await holdRules(work.tx, work.at)).find((r) => r.id === id);
     if (!rule) refuse("unknown-rule", "There is no such rule in force.", "rule");
     await work.restOn(rule, `the rule "${rule.name}" was ended`);
-    await work.state("hold_rule_ended", { rule_id: id, why });
+    await work.note("hold_rule_ended", { rule_id: id, why });
     return { name: rule.name };
   },
   say: ({ name }, { why }) => `The rule "${name}" holds nothing more from now on: ${why}.`,

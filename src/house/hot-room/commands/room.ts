@@ -17,7 +17,7 @@ export const noteClimate = defineCommand({
     humidityPct: number("The relative humidity", 1, 100, "%"),
   }),
   async run(work, input) {
-    await work.state("climate_note", { at: work.at, temp_c: input.tempC, humidity_pct: input.humidityPct });
+    await work.note("climate_note", { at: work.at, temp_c: input.tempC, humidity_pct: input.humidityPct });
     return {
       dewPointC: humidAir(input.tempC, input.humidityPct).dewPointC,
       equilibriumPct: equilibriumWaterPct(input.humidityPct).value,
@@ -43,7 +43,7 @@ export const setFan = defineCommand({
     fan: choice("The fan", ["full", "some", "none"]),
   }),
   async run(work, input) {
-    await work.state("stack_air", { stack: input.stack, fan: input.fan, at: work.at });
+    await work.note("stack_air", { stack: input.stack, fan: input.fan, at: work.at });
     return { stack: input.stack };
   },
   say: ({ stack }, { fan }) => `Stack ${stack} stands ${FAN_SAID[fan]}.`,
@@ -80,7 +80,7 @@ export const addDevice = defineCommand({
       );
     if (await maybeDevice(work.tx, input.name))
       refuse("duplicate", `There is a device called "${input.name}" already.`, "name");
-    await work.state("device", {
+    await work.note("device", {
       name: input.name,
       kind: input.kind,
       token_sha256: input.tokenSha256,

@@ -36,7 +36,7 @@ export const stackSupers = defineCommand({
       combs.push(comb);
     }
     const stack = input.place === "hot room" ? input.stack : "";
-    await work.stateMany(
+    await work.noteMany(
       "standing_place",
       combs.map((comb) => ({ fill_id: comb.fill_id, place: input.place, stack })),
     );

@@ -85,7 +85,7 @@ export const printLabels = defineCommand({
       unmet: open.map((f) => `${f.state}: ${f.says}`),
       despite: unmet.length > 0 ? input.despite : "",
     });
-    await work.state("label_design", {
+    await work.note("label_design", {
       lot_id: lot.id,
       jar_g: lot.nominal_g,
       design: JSON.stringify(design),
@@ -122,7 +122,7 @@ export const keepLabel = defineCommand({
   async run(work, { lot: code, design }) {
     const lot = await oneLot(work.tx, code);
     await work.restOn(lot, `the label of lot ${lot.code} looks so`);
-    await work.state("label_design", {
+    await work.note("label_design", {
       lot_id: lot.id,
       jar_g: lot.nominal_g,
       design: JSON.stringify(design),
@@ -154,7 +154,7 @@ export const spoilLabels = defineCommand({
         "labels",
       );
     await work.restOn(lot, `labels of lot ${lot.code} were spoiled`);
-    await work.state("label_spoiled", { lot_id: lot.id, labels, why });
+    await work.note("label_spoiled", { lot_id: lot.id, labels, why });
     return { lot: lot.code };
   },
   say: ({ lot }, { labels, why }) =>

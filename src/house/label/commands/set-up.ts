@@ -29,7 +29,7 @@ export const setLabelRules = defineCommand({
         "The address begins with https:// and has no question mark, such as https://honey.example.",
         "publicAddress",
       );
-    await work.state("label_rules", { pack, public_address: address, shelf_c: shelfC });
+    await work.note("label_rules", { pack, public_address: address, shelf_c: shelfC });
     return { address };
   },
   say: ({ address }, { pack }) =>
@@ -55,7 +55,7 @@ export const setArticleNumber = defineCommand({
         `${digits} is ${other.honey_kind} in jars of ${jar(other.jar_g)} already: one number is one article.`,
         "gtin",
       );
-    await work.state("article_number", { honey_kind: honeyKind, jar_g: jarG, gtin: digits });
+    await work.note("article_number", { honey_kind: honeyKind, jar_g: jarG, gtin: digits });
     return { digits };
   },
   say: ({ digits }, { honeyKind, jarG }) => `${honeyKind} in jars of ${jar(jarG)} is article ${digits}.`,
@@ -75,7 +75,7 @@ export const setLogo = defineCommand({
   }),
   async run(work, { data }) {
     const { kind, widthPx, heightPx, bytes } = pictureOf(data);
-    await work.state("logo", {
+    await work.note("logo", {
       kind,
       data: bytes.toString("base64"),
       width_px: widthPx,
@@ -104,7 +104,7 @@ export const showLot = defineCommand({
     if (shown && lot.owner !== "")
       refuse("owners", `Lot ${lot.code} is ${lot.owner}'s honey: ask before it is told to anybody.`, "shown");
     await work.restOn(lot, `the page of lot ${lot.code} was set`);
-    await work.state("lot_page", { lot_id: lot.id, shown, region, blooms });
+    await work.note("lot_page", { lot_id: lot.id, shown, region, blooms });
     return { lot: markOf(lot) };
   },
   say: ({ lot }, { shown }) =>

@@ -82,7 +82,7 @@ export const orderAnalysis = defineCommand({
     const numbered =
       (await work.before<{ number: number }>("lab_order", ["number"]))?.number ??
       (await nextOrderNumber(work.tx));
-    await work.state("lab_order", {
+    await work.note("lab_order", {
       number: numbered,
       fill_id: fill,
       name: thing.name,
@@ -170,7 +170,7 @@ export const enterResults = defineCommand({
       source: input.file.trim() !== "" && input.source === "typed" ? "file" : input.source,
       note: input.note,
     });
-    await work.stateMany(
+    await work.noteMany(
       "lab_value",
       values.map((v) => ({
         result_id: result,
@@ -184,7 +184,7 @@ export const enterResults = defineCommand({
     // The store's watch reads glucose and yeasts where they were always told.
     const plain = (id: AnalyteId) => values.find((v) => v.analyte === id && !v.below)?.value ?? null;
     if (plain("glucose") !== null || plain("yeasts") !== null)
-      await work.state("lab_note", {
+      await work.note("lab_note", {
         fill_id: order.fill_id,
         glucose_pct: plain("glucose"),
         yeast_per_g: plain("yeasts"),

@@ -1,6 +1,7 @@
 import type { Knex } from "knex";
 import type { Actor } from "../../people/records";
 import { type House, houseOf } from "./house";
+import { sendOff } from "./send";
 
 /** Any row that was stated by an entry. */
 export interface Stated {
@@ -89,13 +90,15 @@ const asBefore = (row: { next_id: number; last_hash: string; same_key: Before["s
   sameKey: row.same_key,
 });
 
-/** Writes an entry; `told`, everybody hears of it once it is there. */
-export async function writeEntry(db: Knex, entry: EntryRow, told: boolean): Promise<void> {
+/** Sends an entry off to be written; `told`, everybody hears of it once it is there. */
+export const sendEntry = (db: Knex, entry: EntryRow, told: boolean): ReturnType<typeof sendOff> => {
   const made = db<EntryRow>("entry").insert(entry);
-  if (told)
-    await db.raw("with made as (?) select pg_notify('aumbry', id::text) from made", [made.returning("id")]);
-  else await made;
-}
+  return told
+    ? sendOff(
+        db.raw("with made as (?) select pg_notify('aumbry', id::text) from made", [made.returning("id")]),
+      )
+    : sendOff(made);
+};
 
 /** An entry as the tape shows it; what was typed may be a megabyte and stays behind. */
 export interface TapeRow

@@ -53,7 +53,7 @@ export const setMaterial = defineCommand({
   async run(work, { kind, name, fitsG, holds, minimum, daysToCome, keepFilled, worth }) {
     if (kind !== "box" && holds !== 1) refuse("holds", "Only a box holds several jars.", "holds");
     if (kind !== "jar" && keepFilled > 0) refuse("kept", "Only jars are kept filled.", "keepFilled");
-    await work.state("material", {
+    await work.note("material", {
       kind,
       name,
       fits_g: [...new Set(fitsG)].sort((a, b) => a - b),
@@ -84,7 +84,7 @@ export const receiveMaterial = defineCommand({
   async run(work, { material, pieces, supplier, theirLot }) {
     const m = await oneMaterial(work.tx, material, work.at);
     await work.restOn({ entry_id: m.entry_id, known_from: null }, `${m.name} came`);
-    await work.state("material_delivery", { material_id: m.id, pieces, supplier, their_lot: theirLot });
+    await work.note("material_delivery", { material_id: m.id, pieces, supplier, their_lot: theirLot });
     return { name: m.name };
   },
   say: ({ name }, { pieces, supplier, theirLot }) =>
@@ -114,7 +114,7 @@ export const countMaterial = defineCommand({
         "why",
       );
     await work.restOn({ entry_id: m.entry_id, known_from: null }, `${m.name} was counted`);
-    await work.state("material_count", { material_id: m.id, counted, expected: m.pieces, why });
+    await work.note("material_count", { material_id: m.id, counted, expected: m.pieces, why });
     return { name: m.name, expected: m.known ? m.pieces : null };
   },
   say: ({ name, expected }, { counted, why }) =>

@@ -72,7 +72,7 @@ export const placeBoxes = defineCommand({
       wetG += wet;
       await work.restOn({ entry_id: vessel.entry_id, known_from: null }, `super ${vessel.tag} was put away`);
       await work.restOnAllOf(box.fill_id, `super ${vessel.tag} was put away after it was spun`);
-      await work.state("box_way", {
+      await work.note("box_way", {
         vessel_id: vessel.id,
         comb_fill_id: box.comb_fill_id ?? box.fill_id,
         way: input.way,

@@ -32,7 +32,7 @@ export const describeBuyer = defineCommand({
       refuse("bad-phone", "A telephone number is digits, spaces and + ( ) - / alone.", "phone");
     const buyer = await buyerFor(work, name, newBuyer === true);
     await work.restOn(buyer, `${buyer.name} was described`);
-    await work.state("buyer_card", { buyer_id: buyer.id, ...card });
+    await work.note("buyer_card", { buyer_id: buyer.id, ...card });
     return { name: buyer.name };
   },
   say: ({ name }, { kind, contact, phone, email }) =>
@@ -57,7 +57,7 @@ export const joinBuyers = defineCommand({
     const before = await joinedInto(work.tx, from.id);
     await work.restOn([from, into, ...before], `${from.name} is told as ${into.name}`);
     // Names that were told as the first go along, so that one step always leads to the buyer.
-    await work.stateMany(
+    await work.noteMany(
       "buyer_joined",
       [from, ...before].map((b) => ({ buyer_id: b.id, into_id: into.id })),
     );

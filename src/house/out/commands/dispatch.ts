@@ -146,7 +146,7 @@ export const backFromMarket = defineCommand({
       came += whole;
       broken += line.broken;
     }
-    await work.state("dispatch_closed", { dispatch_id: dispatch.id, note: input.note });
+    await work.note("dispatch_closed", { dispatch_id: dispatch.id, note: input.note });
     const taken = parcels.reduce((n, p) => n + p.jars - p.back, 0);
     return {
       dispatch: dispatch.number,

@@ -51,7 +51,7 @@ export const closeOrder = defineCommand({
     const order = (await openOrders(work.tx)).find((o) => o.id === id);
     if (!order) refuse("unknown-order", `There is no open order ${id}.`, "order");
     await work.restOn(order, `order ${id} was closed`);
-    await work.state("jar_order_met", { order_id: id, why });
+    await work.note("jar_order_met", { order_id: id, why });
     return { buyer: order.buyer };
   },
   say: ({ buyer }, { why }) => `The order of ${buyer} is closed: ${why}.`,

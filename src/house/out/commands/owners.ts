@@ -9,7 +9,7 @@ export const setOwnerTerms = defineCommand({
   undo: "counter-entry",
   input: z.strictObject({ owner: text("The owner", 60), sharePct: pct("Their share", 0, 100) }),
   async run(work, { owner, sharePct }) {
-    await work.state("owner_terms", { owner, share_pct: sharePct });
+    await work.note("owner_terms", { owner, share_pct: sharePct });
     return {};
   },
   say: (_, { owner, sharePct }) =>

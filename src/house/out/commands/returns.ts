@@ -83,7 +83,7 @@ export const vesselBack = defineCommand({
         "refunded",
       );
     await work.restOn(out, `${name} came back from ${out.buyer}`);
-    await work.state("vessel_back", { out_id: out.id, refunded, note: input.note });
+    await work.note("vessel_back", { out_id: out.id, refunded, note: input.note });
     return { name: out.name, buyer: out.buyer, refunded, deposit: out.deposit };
   },
   say: ({ name, buyer, refunded, deposit }, { note: how }) =>

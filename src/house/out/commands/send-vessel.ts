@@ -74,7 +74,7 @@ export const sendVessel = defineCommand({
     const parcel = await work.openFill({ kind: "parcel", name: buyer.name });
     await work.restOn(buyer, `${buyer.name} got ${name}`);
     await work.move({ from: lotFill, to: parcel, grams, kind: "send", fromName: `Lot ${code}`, because });
-    await work.state("parcel", {
+    await work.note("parcel", {
       lot_id: lotId,
       fill_id: parcel,
       buyer_id: buyer.id,
@@ -83,7 +83,7 @@ export const sendVessel = defineCommand({
       price: input.price ?? null,
     });
     if (along)
-      await work.state("vessel_out", {
+      await work.note("vessel_out", {
         vessel_id: vessel.id,
         buyer_id: buyer.id,
         lot_id: lotId,

@@ -55,7 +55,7 @@ export const enterJars = defineCommand({
     const because = `${name} was entered`;
     const source = await work.openFill({ kind: "outside", name: input.supplier || "here before" });
     const delivery = await work.openFill({ kind: "delivery", name });
-    await work.state("delivery", {
+    await work.note("delivery", {
       number,
       fill_id: delivery,
       what: "opening",
@@ -80,7 +80,7 @@ export const enterJars = defineCommand({
       because,
     });
     const year = Number(input.filledOn.slice(0, 4));
-    await work.state("lot", {
+    await work.note("lot", {
       fill_id: lot,
       code,
       // Where it was numbered as this house numbers, the next one goes on behind it.

@@ -122,7 +122,7 @@ export const receiveHoney = defineCommand({
     const total = got.reduce((g, v) => g + v.grams, 0);
     const source = await work.openFill({ kind: "outside", name: input.supplier || "here before" });
     const delivery = await work.openFill({ kind: "delivery", name });
-    await work.state("delivery", {
+    await work.note("delivery", {
       number,
       fill_id: delivery,
       what: input.what,
@@ -166,7 +166,7 @@ export const receiveHoney = defineCommand({
         because,
       });
       if (owners)
-        await work.state("release", {
+        await work.note("release", {
           fill_id: fillId,
           owners: [...owners],
           why: input.despite,

@@ -30,7 +30,7 @@ export const attachPaper = defineCommand({
     if (there.length >= MOST_OF_ONE)
       refuse("many-papers", `At most ${MOST_OF_ONE} papers hang on one entry.`, "entry");
     await work.restOn(entry, "a paper was attached to it");
-    await work.state("attachment", { of_entry: id, name, kind: paper.kind, sha256 });
+    await work.note("attachment", { of_entry: id, name, kind: paper.kind, sha256 });
     return { of: entry.say.slice(0, 80), kind: paper.kind };
   },
   say: ({ of, kind }, { name }) =>

@@ -16,7 +16,7 @@ export const noteEntry = defineCommand({
     const entry = await entryStanding(work.tx, id);
     if (!entry) refuse("unknown-entry", `No entry ${id} stands on the tape.`, "entry");
     await work.restOn(entry, "a note was made of it");
-    await work.state("entry_note", { of_entry: id, says });
+    await work.note("entry_note", { of_entry: id, says });
     return { of: entry.say.slice(0, 80) };
   },
   say: ({ of }, { says }) => `Noted of "${retold(of)}": ${says}.`,

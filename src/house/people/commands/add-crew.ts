@@ -24,8 +24,8 @@ export const addCrew = defineCommand({
         { path: "role", message: "Only a lead names a lead." },
       ]);
     const again = await hasLeft(work.tx, name);
-    if (again) await work.state("crew_change", { name, role, works: true });
-    else await work.state("crew", { name, role });
+    if (again) await work.note("crew_change", { name, role, works: true });
+    else await work.note("crew", { name, role });
     return { name, role, again };
   },
   say: ({ name, role, again }) => `${name} works here${again ? " again" : ""}: ${ROLE_SAID[role].label}.`,

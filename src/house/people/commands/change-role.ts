@@ -12,7 +12,7 @@ export const changeRole = defineCommand({
   input: z.strictObject({ name: text("The name", 40), role: choice("The role", ROLES) }),
   async run(work, { name: asked, role }) {
     const { name, role: was } = await memberNamed(work, asked);
-    await work.state("crew_change", { name, role, works: true });
+    await work.note("crew_change", { name, role, works: true });
     await somebodyLeads(work, "role");
     return { name, role, was };
   },

@@ -11,7 +11,7 @@ export const closePerson = defineCommand({
   input: z.strictObject({ name: text("The name", 40) }),
   async run(work, { name: asked }) {
     const { name, role } = await memberNamed(work, asked);
-    await work.state("crew_change", { name, role, works: false });
+    await work.note("crew_change", { name, role, works: false });
     await somebodyLeads(work, "name");
     return { name };
   },

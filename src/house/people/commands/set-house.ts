@@ -32,7 +32,7 @@ export const setHouse = defineCommand({
     if (!DateTime.local({ zone: input.zone }).isValid)
       refuse("unknown-zone", `"${input.zone}" is not a time zone, such as Europe/Lisbon.`, "zone");
     const was = work.house;
-    await work.state("house_profile", {
+    await work.note("house_profile", {
       name: input.name,
       address: input.address,
       country: input.country,

@@ -15,7 +15,7 @@ export const setParts = defineCommand({
   }),
   async run(work, { parts }) {
     const shown = PART_NAMES.filter((p) => parts.includes(p));
-    await work.state("house_parts", { parts: shown.join(",") });
+    await work.note("house_parts", { parts: shown.join(",") });
     return { parts: shown };
   },
   say: ({ parts }) => {

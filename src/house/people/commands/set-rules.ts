@@ -17,7 +17,7 @@ export const setRules = defineCommand({
     shakeMaxPct: pct("The share of frames by the shake", 0, 100).default(15),
   }),
   async run(work, input) {
-    await work.state("judging_rules", {
+    await work.note("judging_rules", {
       school: input.school,
       sealed_pct: input.sealedPct,
       shake_max_pct: input.shakeMaxPct,
@@ -39,7 +39,7 @@ export const setRoom = defineCommand({
     dehumidifierLPerDay: number("The dehumidifier as rated", 0, 500, "L a day").default(0),
   }),
   async run(work, input) {
-    await work.state("room_profile", {
+    await work.note("room_profile", {
       beetle_hours: input.beetleHours,
       spin_temp_c: input.spinTempC,
       dehumidifier_l_day: input.dehumidifierLPerDay,

@@ -21,7 +21,7 @@ export const setUnits = defineCommand({
   input: z.strictObject(SHAPE),
   async run(work, input) {
     const shown: Shown = input;
-    await work.state("shown_units", { shown: shownText(shown) });
+    await work.note("shown_units", { shown: shownText(shown) });
     return {};
   },
   say: (_, input) =>

@@ -35,7 +35,7 @@ export const addInstrument = defineCommand({
         `It cannot compensate from ${asWritten(lo, "°C")} to ${asWritten(hi, "°C")}.`,
         "atcHiC",
       );
-    await work.state("instrument", {
+    await work.note("instrument", {
       name: input.name,
       scale: input.scale,
       resolution: input.resolution,
@@ -73,7 +73,7 @@ export const checkInstrument = defineCommand({
     if (!instrument) refuse("unknown-instrument", "There is no instrument.", "instrument");
     const offset = calibrationOffset(kindOf(instrument), input);
     const before = instrument.checks.at(-1);
-    await work.state("calibration", {
+    await work.note("calibration", {
       instrument_id: instrument.id,
       reference: input.reference,
       expected: input.expected,

@@ -37,7 +37,7 @@ export const beginRecall = defineCommand({
     const number =
       (await work.before<{ number: number }>("recall", ["number"]))?.number ??
       (await nextRecallNumber(work.tx));
-    await work.state("recall", {
+    await work.note("recall", {
       number,
       kind: input.kind,
       what: thing.what,
@@ -94,7 +94,7 @@ export const tellBuyer = defineCommand({
     const buyer = await maybeBuyer(work.tx, input.buyer);
     if (!buyer) refuse("unknown-buyer", `There is no buyer called "${input.buyer}".`, "buyer");
     await work.restOn([recall, buyer], `${buyer.name} was told`);
-    await work.state("recall_told", {
+    await work.note("recall_told", {
       recall_id: recall.id,
       buyer_id: buyer.id,
       how: input.how,
@@ -128,7 +128,7 @@ export const endRecall = defineCommand({
     const seconds = Math.max(0, Math.round((work.now.getTime() - recall.at.getTime()) / 1000));
     const gaps = [...view.gaps, input.gaps].filter((g) => g !== "").join(" ");
     const reached = new Set(told.filter((t) => t.how !== "not reached").map((t) => t.buyer_id)).size;
-    await work.state("recall_ended", {
+    await work.note("recall_ended", {
       recall_id: recall.id,
       seconds,
       found_pct: view.foundPct,
@@ -161,7 +161,7 @@ export const setRecallContacts = defineCommand({
     ownPhone: note("Their number", 40),
   }),
   async run(work, input) {
-    await work.state("recall_contacts", {
+    await work.note("recall_contacts", {
       authority: input.authority,
       authority_phone: input.authorityPhone,
       own_name: input.ownName,

@@ -24,7 +24,7 @@ export const setSeason = defineCommand({
   }),
   async run(work, { begins, keepYears, hourCost }) {
     beside("begins", () => seasonOf(2027, begins));
-    await work.state("season_rules", {
+    await work.note("season_rules", {
       begins_md: begins,
       keep_years: keepYears,
       hour_cost: hourCost ?? null,
@@ -48,7 +48,7 @@ export const setGoal = defineCommand({
   async run(work, { kg, words }) {
     const { begins_md } = await seasonRules(work.tx);
     const season = seasonAt(dayIn(work.house.zone, work.at), begins_md).name;
-    await work.state("season_goal", { season, goal_g: gramsFromKg(kg), words });
+    await work.note("season_goal", { season, goal_g: gramsFromKg(kg), words });
     return { season };
   },
   say: ({ season }, { kg, words }) => `Goal of ${season}: ${mass(kg)}${words ? `, ${words}` : ""}.`,
@@ -69,7 +69,7 @@ export const noteHours = defineCommand({
     const on = input.day ?? dayIn(work.house.zone, work.at);
     if (on > dayIn(work.house.zone, work.now))
       refuse("in-the-future", "Hours are noted when they were worked.", "day");
-    await work.state("work_hours", { day: on, hours: input.hours, who: input.who, what: input.what });
+    await work.note("work_hours", { day: on, hours: input.hours, who: input.who, what: input.what });
     return { on };
   },
   say: ({ on }, { hours, who, what }) =>
@@ -90,7 +90,7 @@ export const priceMaterial = defineCommand({
     if (!material)
       refuse("unknown-material", `There is no "${input.material}" here: set it up first.`, "material");
     await work.restOn(material, `${material.name} was priced`);
-    await work.state("material_price", { material_id: material.id, price: input.price });
+    await work.note("material_price", { material_id: material.id, price: input.price });
     return { name: material.name };
   },
   say: ({ name }, { price }) => `A piece of ${name} costs ${price.toFixed(2)}.`,

@@ -22,7 +22,7 @@ export const addMesh = defineCommand({
   async run(work, input) {
     const there = (await meshes(work.tx)).some((m) => m.name.toLowerCase() === input.name.toLowerCase());
     if (there) refuse("exists", `There is a mesh "${input.name}" already.`, "name");
-    await work.state("mesh", {
+    await work.note("mesh", {
       name: input.name,
       kind: input.kind,
       opening_um: input.openingUm,
@@ -47,13 +47,13 @@ export const tendMesh = defineCommand({
     const [mesh] = await meshesNamed(work.tx, [name]);
     if (!mesh) refuse("unknown-mesh", `There is no mesh "${name}": set it up first.`, "mesh");
     await work.restOn(mesh, `mesh ${mesh.name} was looked after`);
-    await work.state("mesh_care", { mesh_id: mesh.id, what });
+    await work.note("mesh_care", { mesh_id: mesh.id, what });
     if (what !== "broken") return { held: [] as string[], lots: [] as string[] };
     // Wire may be in all that passed since it was last seen whole.
     const whole = await lastWhole(work.tx, mesh.id, work.at);
     const passed = await passedThrough(work.tx, mesh.id, whole);
     const held = passed.filter((p) => p.kind !== "lot");
-    await work.stateMany(
+    await work.noteMany(
       "inspection",
       passed.map(({ fill_id }) => ({
         fill_id,

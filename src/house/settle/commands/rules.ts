@@ -16,7 +16,7 @@ export const setSettling = defineCommand({
     ceilingC: tempC("The warmest honey may get", 15, 70).optional(),
   }),
   async run(work, { school, ceilingC }) {
-    await work.state("settle_rules", { school, ceiling_c: ceilingC ?? null });
+    await work.note("settle_rules", { school, ceiling_c: ceilingC ?? null });
     return {};
   },
   say: (_, { school, ceilingC }) =>
@@ -34,7 +34,7 @@ export const setCeiling = defineCommand({
     ceilingC: tempC("The warmest it may get", 15, 70).optional(),
   }),
   async run(work, { kind, ceilingC }) {
-    await work.state("kind_ceiling", { kind, ceiling_c: ceilingC ?? null });
+    await work.note("kind_ceiling", { kind, ceiling_c: ceilingC ?? null });
     return {};
   },
   say: (_, { kind, ceilingC }) =>
@@ -55,7 +55,7 @@ export const setBatchSchool = defineCommand({
   async run(work, { batch: number, school }) {
     const batch = await oneBatch(work.tx, number);
     await work.restOn(batch, `batch ${number} is strained so`);
-    await work.state("batch_school", { batch_id: batch.id, school });
+    await work.note("batch_school", { batch_id: batch.id, school });
     return {};
   },
   say: (_, { batch, school }) => `Batch ${batch} is ${SCHOOL_SAID[school]}.`,

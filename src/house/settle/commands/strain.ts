@@ -53,7 +53,7 @@ export const strain = defineCommand({
     });
     await work.restOn(through, because);
     const all = fills.reduce((g, f) => g + f.grams, 0);
-    await work.stateMany(
+    await work.noteMany(
       "strained",
       fills.map((f) => ({
         fill_id: f.fillId,
@@ -67,7 +67,7 @@ export const strain = defineCommand({
       })),
     );
     if (input.honeyC !== undefined)
-      await work.stateMany(
+      await work.noteMany(
         "vessel_warmth",
         fills.map((f) => ({ fill_id: f.fillId, temp_c: input.honeyC })),
       );

@@ -32,7 +32,7 @@ export const noteWarmth = defineCommand({
   async run(work, input) {
     const { fill, name } = await standingIn(work, input.vessel);
     await work.restOn(fill, `${name} was measured`);
-    await work.state("vessel_warmth", { fill_id: fill.id, temp_c: input.tempC });
+    await work.note("vessel_warmth", { fill_id: fill.id, temp_c: input.tempC });
     const ceilingC = await ceilingOfFill(work, fill.id);
     return { name, over: ceilingC !== null && input.tempC > ceilingC ? ceilingC : null };
   },
@@ -83,7 +83,7 @@ export const skim = defineCommand({
         of: name,
         because,
       });
-    await work.state("skimming", { fill_id: fill.id, grams: off, guessed });
+    await work.note("skimming", { fill_id: fill.id, grams: off, guessed });
     return { name, off, left: grams - off, guessed, kept };
   },
   say: ({ name, off, left, guessed, kept }) =>
@@ -110,7 +110,7 @@ export const inspect = defineCommand({
     const { fill, name } = await standingIn(work, input.vessel);
     await work.restOn(fill, `${name} was inspected`);
     const good = input.found === "nothing";
-    await work.state("inspection", {
+    await work.note("inspection", {
       fill_id: fill.id,
       verdict: good ? "good" : "held",
       found: [good ? "" : input.found, input.why].filter((t) => t !== "").join(": "),

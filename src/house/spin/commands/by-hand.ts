@@ -54,7 +54,7 @@ export const crushCombs = defineCommand({
       if (batch && batch.id !== stay.batch_id)
         refuse("two-batches", "These supers are in different batches: book each batch on its own.", "supers");
       batch ??= await openBatch(work.tx, stay.batch_number);
-      await work.state("spun", {
+      await work.note("spun", {
         batch_id: stay.batch_id,
         comb_fill_id: stay.comb_fill,
         wets_fill_id: null,
@@ -62,7 +62,7 @@ export const crushCombs = defineCommand({
         stayed_g: 0,
       });
       await work.restOn(stay, `super ${one} was ${input.way}`);
-      await work.state("comb_lost", { vessel_id: vessel.id, what: `combs ${input.way}` });
+      await work.note("comb_lost", { vessel_id: vessel.id, what: `combs ${input.way}` });
       honey += stay.gross_g - stay.empty_g;
       frames += framesIn(stay);
     }
@@ -81,7 +81,7 @@ export const crushCombs = defineCommand({
       because: `combs of batch ${batch.number} were ${input.way}`,
     });
     const estimated = input.leftKg === undefined;
-    await work.state("hand_work", {
+    await work.note("hand_work", {
       way: station.way,
       frames,
       minutes: input.minutes ?? null,
@@ -189,7 +189,7 @@ export const cutComb = defineCommand({
     const fillId = await work.openFill({ kind: "lot", name: `lot ${code}` });
     const because = `comb of super ${comb.tag} is in lot ${code}`;
     await work.restOn(comb, because);
-    await work.state("comb_lost", { vessel_id: comb.vessel_id, what: "comb cut out" });
+    await work.note("comb_lost", { vessel_id: comb.vessel_id, what: "comb cut out" });
     await work.move({
       from: comb.fill_id,
       to: fillId,
@@ -198,7 +198,7 @@ export const cutComb = defineCommand({
       fromName: `Super ${comb.tag}`,
       because,
     });
-    await work.state("lot", {
+    await work.note("lot", {
       fill_id: fillId,
       ...lot,
       honey_kind: input.honeyKind,

@@ -120,7 +120,7 @@ export const drainBin = defineCommand({
         (await work.before<{ number: number }>("batch", ["number"]))?.number ??
         (await nextBatchNumber(work.tx));
       const fillId = await work.openFill({ kind: "batch", name: `batch ${number}` });
-      await work.state("batch", { number, fill_id: fillId });
+      await work.note("batch", { number, fill_id: fillId });
       batch = { number, fill_id: fillId };
     }
     await work.move({
@@ -131,7 +131,7 @@ export const drainBin = defineCommand({
       fromName: `Bin ${vessel.tag}`,
       because,
     });
-    await work.state("bin_drain", { fill_id: fill.id, way: input.way, grams, heated });
+    await work.note("bin_drain", { fill_id: fill.id, way: input.way, grams, heated });
     return { bin: vessel.tag, batch: batch.number, grams, apart: !joins };
   },
   say: ({ bin, batch, grams, apart }, { way }) =>

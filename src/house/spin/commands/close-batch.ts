@@ -47,7 +47,7 @@ export const closeBatch = defineCommand({
       because,
       kind: "unexplained",
     });
-    await work.state("batch_close", {
+    await work.note("batch_close", {
       batch_id: batch.id,
       remainder_g: account.remainderGrams,
       reason: input.reason,

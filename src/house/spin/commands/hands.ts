@@ -34,7 +34,7 @@ export const noteUncapped = defineCommand({
     if (comb.spun_entry !== null) refuse("spun", `Super ${input.super} is spun already.`, "super");
     if (await wasUncapped(work.tx, comb.comb_fill))
       refuse("twice", `Super ${input.super} was told to be uncapped already.`, "super");
-    await work.state("uncapped", { fill_id: comb.comb_fill, who: work.actor.name, at: work.at });
+    await work.note("uncapped", { fill_id: comb.comb_fill, who: work.actor.name, at: work.at });
     await work.restOn([batch, comb], `super ${input.super} is uncapped`);
     return { super: input.super, batch: batch.number };
   },
@@ -48,7 +48,7 @@ export const noteMesh = defineCommand({
   undo: "counter-entry",
   input: z.strictObject({ what: choice("What", ["clogged", "changed"]) }),
   async run(work, { what }) {
-    await work.state("gate_mesh", { what, at: work.at });
+    await work.note("gate_mesh", { what, at: work.at });
     return { what };
   },
   say: ({ what }) =>
@@ -75,7 +75,7 @@ export const giveWork = defineCommand({
     if (known.role === "auditor")
       refuse("looks", `${known.name} looks, and does nothing on the floor.`, "to");
     if (what !== "strainer" && of === "") refuse("which", "Say which one.", "of");
-    await work.state("work_given", {
+    await work.note("work_given", {
       day: dayIn(work.house.zone, work.at),
       what,
       of: what === "strainer" ? "" : of,

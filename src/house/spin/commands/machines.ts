@@ -58,7 +58,7 @@ export const addMachine = defineCommand({
   async run(work, input) {
     if (await machineKnown(work.tx, input.name))
       refuse("duplicate", `There is a machine called "${input.name}" already.`, "name");
-    await work.state("machine", {
+    await work.note("machine", {
       name: input.name,
       ...described(input),
       known_from: knownFrom(work.house.zone, input.since),
@@ -80,7 +80,7 @@ export const changeMachine = defineCommand({
     if (turning !== undefined)
       refuse("turning", `${machine.name} is turning, run ${turning}: end that first.`, "name");
     await work.restOn(machine, `${machine.name} was described anew`);
-    await work.state("machine_change", { machine_id: machine.id, ...described(input) });
+    await work.note("machine_change", { machine_id: machine.id, ...described(input) });
     return { name: machine.name };
   },
   say: ({ name }, input) => `Machine ${name} is now: ${inWords(input)}.`,

@@ -63,7 +63,7 @@ export const planDay = defineCommand({
     ] as const)
       if (input.tenders === 0 && !input.uncappers.some((u) => u[skill]))
         refuse("nobody", `Somebody must ${what}.`, "tenders");
-    await work.state("day_plan", { date: input.date, plan: JSON.stringify(input) });
+    await work.note("day_plan", { date: input.date, plan: JSON.stringify(input) });
     return { date: input.date };
   },
   say: (_, { date, uncappers, machines, start }) =>

@@ -155,7 +155,7 @@ export const endRun = defineCommand({
       if (!run.slots[m.slot - 1]) refuse("empty-slot", `Slot ${m.slot} was empty.`, `marks.${i}.slot`);
     const marks: readonly RunMark[] = input.marks;
     await work.restOn([run, open], `run ${run.number} of batch ${open.number} has ended`);
-    await work.state("run_end", {
+    await work.note("run_end", {
       run_id: run.id,
       shaky: input.shaky,
       marks: JSON.stringify(marks),

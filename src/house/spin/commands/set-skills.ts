@@ -28,7 +28,7 @@ export const setSkills = defineCommand({
     const known = (await crewNow(work.tx)).find((c) => c.name.toLowerCase() === input.name.toLowerCase());
     if (!known)
       refuse("unknown-crew", `Nobody called "${input.name}" works here: name them in Set-up.`, "name");
-    await work.state("skill", {
+    await work.note("skill", {
       name: known.name,
       tools: JSON.stringify(input.tools),
       loads: input.loads,

@@ -99,7 +99,7 @@ async function joinSupers(
     refuse("not-pulled", `Super ${odd} holds no honey: it was not pulled, or it is spun already.`, "supers");
   }
   const because = (comb: PulledComb) => `super ${comb.tag} is in batch ${batch.number}`;
-  await work.stateMany(
+  await work.noteMany(
     "batch_super",
     joining.map((comb) => ({ batch_id: batch.id, fill_id: comb.fill_id })),
   );

@@ -49,7 +49,7 @@ export const swapPail = defineCommand({
         }
     }
     if (!vessel) refuse("no-pail", "No empty pail is left: set more up, or empty one.", "pail");
-    await work.state("gate_pail", {
+    await work.note("gate_pail", {
       batch_id: batch.id,
       vessel_id: vessel.id,
       machine_id: machine?.id ?? null,

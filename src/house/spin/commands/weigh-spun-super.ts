@@ -107,7 +107,7 @@ export const weighSpunSuper = defineCommand({
         fromName: "The gain",
         because: `super ${vessel.tag} was lighter than guessed`,
       });
-      await work.state("empty_weighing", { vessel_id: vessel.id, empty_g: gross, at: work.at });
+      await work.note("empty_weighing", { vessel_id: vessel.id, empty_g: gross, at: work.at });
     }
     const wets = Math.max(0, gross - empty);
     const because = `super ${vessel.tag} is weighed back`;
@@ -130,17 +130,17 @@ export const weighSpunSuper = defineCommand({
         because,
       });
     }
-    await work.state("spun", {
+    await work.note("spun", {
       batch_id: batch.id,
       comb_fill_id: stay.comb_fill,
       wets_fill_id: wetsFill,
       gross_g: gross,
       stayed_g: wets,
     });
-    if (missing.what !== "") await work.state("comb_lost", { vessel_id: vessel.id, what: missing.what });
+    if (missing.what !== "") await work.note("comb_lost", { vessel_id: vessel.id, what: missing.what });
     const honeyGrams = stay.gross_g - stay.empty_g;
     if (input.hungH)
-      await work.state("hand_work", {
+      await work.note("hand_work", {
         way: "gravity" satisfies HandWay,
         frames: framesIn(stay),
         minutes: input.hungH * 60,

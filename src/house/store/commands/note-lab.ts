@@ -21,7 +21,7 @@ export const noteLab = defineCommand({
       refuse("nothing-told", "Say the glucose, the yeasts, or both.", "glucosePct");
     const { fill, name } = await standingIn(work, input.vessel);
     await work.restOn(fill, `${name}'s sample was counted`);
-    await work.state("lab_note", {
+    await work.note("lab_note", {
       fill_id: fill.id,
       glucose_pct: input.glucosePct ?? null,
       yeast_per_g: input.yeastPerG ?? null,

@@ -25,7 +25,7 @@ export const readColour = defineCommand({
     const { fill, name } = await standingIn(work, input.vessel);
     const pfundMm = input.pfundMm ?? pfundFromAbsorbance(input.absorbance ?? 0);
     await work.restOn(fill, `${name}'s colour was read`);
-    await work.state("colour_reading", { fill_id: fill.id, pfund_mm: pfundMm });
+    await work.note("colour_reading", { fill_id: fill.id, pfund_mm: pfundMm });
     return { name, pfundMm };
   },
   say: ({ name, pfundMm }) => `${capital(name)} is ${colourClass(pfundMm)}, ${pfundMm.toFixed(0)} mm Pfund.`,

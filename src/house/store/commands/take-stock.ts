@@ -68,7 +68,7 @@ export const takeStock = defineCommand({
     );
     const places = await placesOf(work.tx, ids, work.at);
     const here = ({ id }: VesselRow) => (places.get(id) ?? "").toLowerCase() === input.place.toLowerCase();
-    await work.stateMany(
+    await work.noteMany(
       "vessel_place",
       vessels.filter((v) => !here(v)).map(({ id }) => ({ vessel_id: id, place: input.place })),
     );
@@ -143,8 +143,8 @@ export const takeStock = defineCommand({
         booked_g: h.grams,
         found_g: null,
       });
-    await work.state("stock_take", { place: input.place, note: input.despite });
-    await work.stateMany("stock_seen", rows);
+    await work.note("stock_take", { place: input.place, note: input.despite });
+    await work.noteMany("stock_seen", rows);
     return {
       seen: names.length,
       moved,

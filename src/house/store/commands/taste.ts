@@ -25,7 +25,7 @@ export const tasteHoney = defineCommand({
   async run(work, input) {
     const { fill, name } = await standingIn(work, input.vessel);
     await work.restOn(fill, `${name} was tasted`);
-    await work.state("tasting", {
+    await work.note("tasting", {
       fill_id: fill.id,
       words: input.words,
       flavour: input.flavour,
@@ -65,7 +65,7 @@ export const keepSample = defineCommand({
       of: name,
       because,
     });
-    await work.state("retained_sample", {
+    await work.note("retained_sample", {
       fill_id: fill.id,
       place: input.place,
       keep_until: input.until ?? null,

@@ -64,7 +64,7 @@ export const addVessels = defineCommand({
       known_from: knownFrom(work.house.zone, input.since),
     });
     if (input.place !== "")
-      await work.stateMany(
+      await work.noteMany(
         "vessel_place",
         ids.map((vessel_id) => ({ vessel_id, place: input.place })),
       );

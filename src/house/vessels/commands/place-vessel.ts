@@ -15,7 +15,7 @@ export const placeVessel = defineCommand({
     const vessel = await oneVessel(work.tx, input.vessel.kind, input.vessel.tag, "vessel");
     const name = `${vessel.kind} ${vessel.tag}`;
     await work.restOn(vessel, `${name} stands somewhere`);
-    await work.state("vessel_place", { vessel_id: vessel.id, place: input.place });
+    await work.note("vessel_place", { vessel_id: vessel.id, place: input.place });
     return { name, place: input.place };
   },
   say: ({ name, place }) => `${capital(name)} stands in: ${place}.`,

@@ -49,7 +49,7 @@ export const weighEmpty = defineCommand({
     else await mustHoldNothing(work, vessel, because);
     const grams = gramsFromKg(input.kg);
     await work.restOn(vessel, because);
-    await work.state("empty_weighing", { vessel_id: vessel.id, empty_g: grams, at: work.at });
+    await work.note("empty_weighing", { vessel_id: vessel.id, empty_g: grams, at: work.at });
     return { kind: vessel.kind, tag: vessel.tag, grams, differs: grams - vessel.empty_g };
   },
   say: ({ kind, tag: name, grams, differs }) =>

@@ -99,7 +99,7 @@ export const warmVessels = defineCommand({
       );
     await work.restOn(warmer, `${spoken(names)} warmed in ${warmer.name}`);
     for (const t of there) await work.restOn(t.fill, `${t.name} was warmed`);
-    await work.stateMany(
+    await work.noteMany(
       "warming",
       there.map((t) => ({
         fill_id: t.fill.id,
@@ -110,7 +110,7 @@ export const warmVessels = defineCommand({
       })),
     );
     if (CARRIED_INTO.has(warmer.kind))
-      await work.stateMany(
+      await work.noteMany(
         "vessel_place",
         there.map((t) => ({ vessel_id: t.vessel.id, place: warmer.name })),
       );
@@ -149,7 +149,7 @@ export const coolVessels = defineCommand({
       if (!row) refuse("not-warming", `${capital(names[i] ?? "")} was not in the warmth then.`, "vessels");
       await work.restOn(row, `${names[i]} was taken out of the warmth`);
     }
-    await work.stateMany(
+    await work.noteMany(
       "warming",
       there.map((t) => ({ fill_id: t.fill.id, warmer_id: null })),
     );
@@ -159,10 +159,10 @@ export const coolVessels = defineCommand({
       const warmer = rows[i]?.warmer ?? "";
       if (stands?.toLowerCase() !== warmer.toLowerCase()) continue;
       const before = await placeOf(work.tx, t.vessel.id, new Date((rows[i]?.at.getTime() ?? 0) - 1));
-      await work.state("vessel_place", { vessel_id: t.vessel.id, place: before ?? "" });
+      await work.note("vessel_place", { vessel_id: t.vessel.id, place: before ?? "" });
     }
     if (input.tempC !== undefined)
-      await work.stateMany(
+      await work.noteMany(
         "vessel_warmth",
         there.map((t) => ({ fill_id: t.fill.id, temp_c: input.tempC })),
       );

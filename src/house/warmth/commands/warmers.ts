@@ -23,7 +23,7 @@ export const addWarmer = defineCommand({
     since: since(),
   }),
   async run(work, input) {
-    await work.state("warmer", {
+    await work.note("warmer", {
       name: input.name,
       kind: input.kind,
       temp_c: input.tempC,
@@ -48,7 +48,7 @@ export const notePlaceAir = defineCommand({
     humidityPct: number("The relative humidity", 1, 100, "%").optional(),
   }),
   async run(work, input) {
-    await work.state("place_air", {
+    await work.note("place_air", {
       place: input.place,
       temp_c: input.tempC,
       humidity_pct: input.humidityPct ?? null,
@@ -71,7 +71,7 @@ export const noteLook = defineCommand({
   async run(work, input) {
     const { fill, name } = await standingIn(work, input.vessel);
     await work.restOn(fill, `${name} was looked at`);
-    await work.state("granulation", { fill_id: fill.id, look: input.look });
+    await work.note("granulation", { fill_id: fill.id, look: input.look });
     return { name };
   },
   say: ({ name }, { look }) =>

@@ -33,7 +33,7 @@ export const addColonies = defineCommand({
         known_from: knownFrom(work.house.zone, input.since),
       })),
     );
-    await work.stateMany(
+    await work.noteMany(
       "fill",
       ids.map((id, i) => ({
         kind: "colony",

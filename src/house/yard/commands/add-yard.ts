@@ -35,7 +35,7 @@ export const addYard = defineCommand({
       known_from: knownFrom(work.house.zone, input.since),
     });
     if (input.location || input.registration)
-      await work.state("yard_detail", {
+      await work.note("yard_detail", {
         yard_id: id,
         location: input.location,
         registration: input.registration,

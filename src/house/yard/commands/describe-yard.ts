@@ -17,7 +17,7 @@ export const describeYard = defineCommand({
   }),
   async run(work, input) {
     const yard = await oneYard(work.tx, input.yard);
-    await work.state("yard_detail", {
+    await work.note("yard_detail", {
       yard_id: yard.id,
       location: input.location,
       registration: input.registration,
@@ -45,7 +45,7 @@ export const noteBloom = defineCommand({
     // Entered late, it was seen then.
     const date = input.date ?? dayIn(work.house.zone, work.at);
     if (date > today) refuse("in-the-future", "A bloom is noted when it was seen.", "date");
-    await work.state("bloom", { yard_id: yard.id, what: input.what, date });
+    await work.note("bloom", { yard_id: yard.id, what: input.what, date });
     await work.restOn(yard, `a bloom is noted at ${yard.name}`);
     return { yard: yard.name, date };
   },

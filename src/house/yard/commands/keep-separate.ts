@@ -14,8 +14,8 @@ export const stateTerms = (
   work: Work,
   colonyId: number,
   terms: { owner: string; agreedKg?: number | undefined },
-): Promise<number> =>
-  work.state("colony_terms", {
+): Promise<void> =>
+  work.note("colony_terms", {
     colony_id: colonyId,
     owner: terms.owner,
     agreed_g: terms.agreedKg === undefined ? null : gramsFromKg(terms.agreedKg),

@@ -57,7 +57,7 @@ export const tickStep = defineCommand({
     const step = stepsOf(plan).find((s) => s.id === input.step);
     if (!step) refuse("unknown-step", "This plan has no such step.", "step");
     if (step.done) refuse("twice", "That is done already.", "step");
-    await work.state("plan_step", { plan_id: plan.id, step: input.step });
+    await work.note("plan_step", { plan_id: plan.id, step: input.step });
     await work.restOn(plan, `a step of the pull in ${plan.yard} is done`);
     return { yard: plan.yard, what: step.what };
   },

@@ -73,7 +73,7 @@ export const pullSupers = defineCommand({
         })),
       ),
     ]);
-    await work.stateMany(
+    await work.noteMany(
       "left_super",
       left.map(({ pulled, vessel, colony, ripeness }) => ({
         pull_id: pullId,

@@ -33,7 +33,7 @@ export const weighIn = defineCommand({
     const honey = honeyByWeight({ tag: comb.tag, empty_g: comb.empty_g }, input.grossKg, "grossKg");
     const more = honey - comb.grams;
     const because = `super ${comb.tag} was weighed in`;
-    await work.state("weigh_in", { fill_id: comb.fill_id, gross_g: gramsFromKg(input.grossKg) });
+    await work.note("weigh_in", { fill_id: comb.fill_id, gross_g: gramsFromKg(input.grossKg) });
     await work.restOn(comb, because);
     // What it differs by rests on every weighing before.
     await work.restOnAllOf(comb.fill_id, because);
