@@ -32,6 +32,8 @@ const base = process.env.BENCH_URL;
 if (!base) throw new Error("Run this through ./aumbry bench.");
 // As the owner: whole seasons are put in with the guards off.
 const db = connect(process.env.AUMBRY_OWNER_URL ?? "", { patient: true });
+// What the house itself is asked: as the application asks, with its limits and its plans.
+const house = connect(process.env.DATABASE_URL ?? "");
 const WHO = asProgram("Bench");
 await openTheDoor(db, ["Bench"]);
 const SIGNED_IN = cookieOf("Bench", base);
@@ -453,7 +455,7 @@ report("command round trip with that season", await timed(60, (i) => pull(supers
 
 console.log("· 2,000 vessels in the store, a season of minutes of their air");
 await standing(2000);
-const stocked = await snapshot(db);
+const stocked = await snapshot(house);
 const fills = stocked.vessels.map((v) => v.fillId);
 if (fills.length < 2000) throw new Error(`${fills.length} vessels stand in the store.`);
 const watching = async () => {
@@ -462,20 +464,20 @@ const watching = async () => {
 };
 await timed(3, watching);
 report("shelves and watch list of 2,000 vessels", await timed(20, watching), 150);
-const { moves } = await behind(db, fills);
+const { moves } = await behind(house, fills);
 const accounts = async () => {
-  const told = await warmthTold(db, fills, stocked.now);
+  const told = await warmthTold(house, fills, stocked.now);
   carriedHeat(moves, told, stocked.now.getTime(), UNTOLD_C);
 };
 await timed(3, accounts);
 report("heat account of 2,000 vessels, a season of minutes", await timed(20, accounts), 300);
 report(
   "all that stands, with those 2,000 vessels",
-  await timed(5, async () => void (await snapshot(db))),
+  await timed(5, async () => void (await snapshot(house))),
   1500,
 );
 const bottling = async () => {
-  const { say } = await rehearse(db, COMMANDS.get("issue-lot") as CommandDefinition, {
+  const { say } = await rehearse(house, COMMANDS.get("issue-lot") as CommandDefinition, {
     input: { honeyKind: "Any", jarG: 250, jars: 80, pails: [{ pail: "Z1" }], despite: "for the bench" },
     who: "Bench",
     device: "bench",
@@ -517,7 +519,7 @@ report("blend of 500 vessels", await timed(15, blends), 1000);
 console.log("· the season, and an entry 500 others rest on");
 const pulledNow = Number((await db("pull_super").count("* as n").first())?.n);
 const year = async () => {
-  const view = await seasonView(db, stocked);
+  const view = await seasonView(house, stocked);
   if (view.totals.supers + 100 < 10_000) throw new Error(`The season has ${view.totals.supers} supers.`);
 };
 await timed(2, year);
@@ -533,7 +535,7 @@ const wrong = (await command("pull-supers", {
 })) as unknown as { entry: number };
 for (let i = 0; i < 500; i++) await command("read-moisture", { super: "399", value: 16.5 + (i % 20) / 20 });
 const corrections = async (i: number) => {
-  const tried = await tryCorrection(db, {
+  const tried = await tryCorrection(house, {
     input: { entry: wrong.entry, path: "supers.0.colony", value: String((i % 9) + 2) },
     who: "Bench",
     device: "bench",
@@ -549,10 +551,10 @@ const recall = async (i: number) => {
   const lot = 40_000_001 + ((i * 37) % 500);
   // Every tenth lot's last pail was left on the shelf.
   const grams = lot % 10 === 0 ? 75_000 : 100_000;
-  const back = await reachInDatabase(db, [lot], "back");
-  const forward = await reachInDatabase(db, [lot], "forward");
+  const back = await reachInDatabase(house, [lot], "back");
+  const forward = await reachInDatabase(house, [lot], "forward");
   const moves = await movementsOf(
-    db,
+    house,
     back.filter((f) => f >= 10_000_000),
   );
   if (mix(moves).get(lot)?.receivedGrams !== grams || back.length < 30 || forward.length < 1)
@@ -562,7 +564,7 @@ await timed(3, recall);
 const byHand = await timed(25, recall);
 report("recall of a lot over 1,000,000 movements", byHand, 250);
 const listed = async (i: number) => {
-  const { view } = await recallDesk(db, { of: `lot BENCH-${1 + ((i * 37) % 500)}`, scope: "itself" });
+  const { view } = await recallDesk(house, { of: `lot BENCH-${1 + ((i * 37) % 500)}`, scope: "itself" });
   if (!view || view.cameG < 75_000) throw new Error("The recall list is wrong.");
 };
 await timed(3, listed);
@@ -591,4 +593,4 @@ for (const m of met)
   console.log(
     `${m.path.padEnd(58)}${m.largestPaintMs.toFixed(0).padStart(10)}${m.blockedMs.toFixed(0).padStart(12)}${m.afterPaintMs.toFixed(0).padStart(20)}`,
   );
-await db.destroy();
+await Promise.all([db.destroy(), house.destroy()]);

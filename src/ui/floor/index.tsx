@@ -6,7 +6,6 @@ const loading = () => <p className="panel mb-3">Opening…</p>;
 /** Both reckon while they are worked with; neither is fetched before it is wanted. */
 export const DayPlanner = dynamic(() => import("./day/planner"), { ssr: false, loading });
 export const LoadArranger = dynamic(() => import("./load/arranger"), { ssr: false, loading });
-export const ResidueChart = dynamic(() => import("./residue-chart"), { ssr: false, loading });
 /** Only fetched when what each can do is open. */
 export const Skills = dynamic(() => import("./skills").then((m) => m.Skills), { loading });
 export const RunCard = dynamic(() => import("./run-card").then((m) => m.RunCard));

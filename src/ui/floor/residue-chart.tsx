@@ -1,16 +1,7 @@
-"use client";
-
-import {
-  CartesianGrid,
-  Legend,
-  ResponsiveContainer,
-  Scatter,
-  ScatterChart,
-  useXAxisScale,
-  useYAxisScale,
-  XAxis,
-  YAxis,
-} from "recharts";
+/**
+ * Drawn where the page is, not in the browser: there is nothing to press in it, and the library of the other charts
+ * took a slow tablet a second to begin with. Scales and ticks are d3's; the rest is lines and dots.
+ */
 import { TOOLS, type Tool } from "@/core/dayplan";
 import { WARMING_PRIOR } from "@/core/residue";
 import { differenceIn } from "@/core/units";
@@ -18,12 +9,10 @@ import { differenceIn } from "@/core/units";
 import { asRead, mass, massFigure, shown, temp, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
 import type { ResidueView } from "@/house/spin/residue";
-import { INK, roundTicks } from "../axis";
+import { type Axis, along, roundTicks } from "../axis";
 
 /** What a degree does, of whichever scale is read. */
 const aDegree = (perDegreeC: number): string => (perDegreeC / differenceIn(1, "°C", shown())).toFixed(2);
-
-const undrawn = () => <g />;
 
 const UNCLEAR = {
   few: "After a few more boxes are weighed back it tells what warming would win.",
@@ -35,67 +24,97 @@ interface Dot {
   readonly leftPct: number;
 }
 
-const SQUARE = "m-4,-4h8v8h-8z";
-const ROUND = "m-4,0a4,4 0 1,0 8,0a4,4 0 1,0 -8,0z";
+/** Earlier batches are square and in ink, open ones round and warm; 7 px wide, however wide the picture is. */
+const MARKS = [
+  { here: false, name: "earlier batches", ink: "var(--ink-2)", cap: "square" },
+  { here: true, name: "open batches", ink: "var(--heat)", cap: "round" },
+] as const;
 
-/** Hundreds of boxes as one drawing: with a piece of its own for each a slow tablet stood still for seconds. */
-function Dots({ dots, mark, ink }: { dots: readonly Dot[]; mark: string; ink: string }) {
-  const [x, y] = [useXAxisScale(), useYAxisScale()];
-  if (!x || !y) return null;
-  const path = dots.map((p) => `M${x(p.tempC)},${y(p.leftPct)}${mark}`).join("");
-  return <path d={path} fill={ink} fillOpacity={0.55} stroke={ink} />;
+/** Hundreds of boxes as one stroke of dots without length. */
+const dotsAs = (dots: readonly Dot[], x: Axis, y: Axis): string =>
+  dots.map((p) => `M${along(x, p.tempC).toFixed(2)},${(100 - along(y, p.leftPct)).toFixed(2)}h0`).join("");
+
+const LABEL = "absolute whitespace-nowrap text-[13px] text-ink-2 tabular-nums";
+
+function Picture({ dots }: { dots: readonly (Dot & { readonly here: boolean })[] }) {
+  const x = roundTicks(dots.map((p) => p.tempC));
+  const y = roundTicks([0, ...dots.map((p) => p.leftPct)]);
+  const rules = [
+    ...y.ticks.map((t) => `M0,${100 - along(y, t)}h100`),
+    ...x.ticks.map((t) => `M${along(x, t)},0v100`),
+  ].join("");
+  return (
+    <div role="img" aria-label={`Left in the comb by temperature, ${plural(dots.length, "super")}`}>
+      <div className="relative mt-2 mr-6 mb-7 ml-14 h-44">
+        <svg
+          viewBox="0 0 100 100"
+          preserveAspectRatio="none"
+          className="absolute inset-0 size-full overflow-visible"
+          aria-hidden="true"
+        >
+          <path d={rules} stroke="var(--rule)" vectorEffect="non-scaling-stroke" />
+          <path d="M0,0v100h100" fill="none" stroke="var(--edge)" vectorEffect="non-scaling-stroke" />
+          {MARKS.map(({ here, ink, cap }) => (
+            <path
+              key={cap}
+              d={dotsAs(
+                dots.filter((p) => p.here === here),
+                x,
+                y,
+              )}
+              stroke={ink}
+              strokeWidth={7}
+              strokeLinecap={cap}
+              strokeOpacity={0.6}
+              vectorEffect="non-scaling-stroke"
+            />
+          ))}
+        </svg>
+        {y.ticks.map((t) => (
+          <span
+            key={t}
+            className={`${LABEL} right-full -translate-y-1/2 pr-2`}
+            style={{ top: `${100 - along(y, t)}%` }}
+          >
+            {t} %
+          </span>
+        ))}
+        {x.ticks.map((t) => (
+          <span
+            key={t}
+            className={`${LABEL} top-full -translate-x-1/2 pt-1`}
+            style={{ left: `${along(x, t)}%` }}
+          >
+            {t} {unitOf("°C")}
+          </span>
+        ))}
+      </div>
+      <p className="flex flex-wrap justify-center gap-x-6 text-ink-2">
+        {MARKS.map(({ name, ink, cap }) => (
+          <span key={cap} className="inline-flex items-center gap-2">
+            <span
+              className={cap === "round" ? "size-2.5 rounded-full" : "size-2.5"}
+              style={{ background: ink }}
+              aria-hidden="true"
+            />
+            {name}
+          </span>
+        ))}
+      </p>
+    </div>
+  );
 }
 
 /** What stayed in the comb against the honey's temperature, and what warming would have won. */
-export default function ResidueChart({ points, byTool, line, won }: ResidueView) {
+export function ResidueChart({ points, byTool, line, won }: ResidueView) {
   const dots = points.map((p) => ({
     ...p,
     tempC: asRead(p.tempC, "°C"),
     leftPct: (p.leftKg / p.hadKg) * 100,
   }));
-  const dotsOf = (here: boolean) => dots.filter((p) => p.here === here);
   return (
     <>
-      <div
-        className="h-56 overflow-hidden"
-        role="img"
-        aria-label={`Left in the comb by temperature, ${plural(points.length, "super")}`}
-      >
-        <ResponsiveContainer>
-          <ScatterChart margin={{ top: 8, right: 24, bottom: 0, left: -8 }}>
-            <CartesianGrid stroke="var(--rule)" />
-            <XAxis
-              type="number"
-              dataKey="tempC"
-              unit={` ${unitOf("°C")}`}
-              {...roundTicks(dots.map((p) => p.tempC))}
-              tick={INK}
-              stroke="var(--edge)"
-            />
-            <YAxis
-              type="number"
-              dataKey="leftPct"
-              {...roundTicks([0, ...dots.map((p) => p.leftPct)])}
-              unit=" %"
-              tick={INK}
-              stroke="var(--edge)"
-              width={64}
-            />
-            <Legend iconSize={12} />
-            {/* For the axes and the legend: one dot each, and that undrawn; all are drawn below. */}
-            <Scatter
-              name="earlier batches"
-              data={dots.slice(0, 1)}
-              shape={undrawn}
-              fill="var(--ink-2)"
-              legendType="square"
-            />
-            <Scatter name="open batches" data={dots.slice(0, 1)} shape={undrawn} fill="var(--heat)" />
-            <Dots dots={dotsOf(false)} mark={SQUARE} ink="var(--ink-2)" />
-            <Dots dots={dotsOf(true)} mark={ROUND} ink="var(--heat)" />
-          </ScatterChart>
-        </ResponsiveContainer>
-      </div>
+      <Picture dots={dots} />
       <p className="mt-2">
         {line.status === "unclear" ? (
           UNCLEAR[line.why]

@@ -10,9 +10,9 @@ import { Doings } from "@/ui/doings";
 import { EmptyBay } from "@/ui/empty-bay";
 import { Judged } from "@/ui/fields/judged";
 import { Figure } from "@/ui/figures/figure";
-import { ResidueChart, RunCard } from "@/ui/floor";
+import { RunCard } from "@/ui/floor";
 import { Gate } from "@/ui/floor/gate";
-import { WhenSeen } from "@/ui/when-seen";
+import { ResidueChart } from "@/ui/floor/residue-chart";
 import { floorAsItStands, houseAsItStands } from "../../read";
 import { BatchPanel } from "./batch-panel";
 import { benchOf, type SpinSearch, WORK } from "./doing";
@@ -65,9 +65,7 @@ export default async function Spin({ searchParams }: { searchParams: Promise<Spi
         ))}
         {residue.points.length > 2 && (
           <Panel title="Left in the comb, by the honey's temperature">
-            <WhenSeen className="h-72">
-              <ResidueChart {...residue} />
-            </WhenSeen>
+            <ResidueChart {...residue} />
           </Panel>
         )}
         {s.openBatches.length === 0 && (
