@@ -230,7 +230,7 @@ class Floor {
       // Far from full and more to come soon: no need to look closer.
       if (this.bench.slotsIn(extractor) < extractor.slots - 1 && release < machine.at + extractor.runMin)
         continue;
-      const load = this.bench.load(extractor);
+      const load = this.bench.load(i, extractor);
       const from = Math.max(load.at, machine.at);
       // A part load goes in when nothing more comes, or not before it could be out again.
       if (!load.full && release < from + extractor.runMin) continue;
