@@ -65,7 +65,10 @@ export class WaitingFrames {
   }
 
   /** What machine number `m` would take: until it is full, or nothing more stands there. */
-  load(m: number, { slots, deepSlots }: Extractor): { frames: number; kg: number; at: number; full: boolean } {
+  load(
+    m: number,
+    { slots, deepSlots }: Extractor,
+  ): { frames: number; kg: number; at: number; full: boolean } {
     this.fillings[m] ??= {
       next: this.next,
       gone: this.gone,
