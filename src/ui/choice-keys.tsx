@@ -9,8 +9,11 @@ export function ChoiceKeys<T extends string>({
   value,
   onChange,
   optional = false,
+  unwritten = false,
 }: {
   label: string;
+  /** Where the keys tell by themselves what they choose, the label is only read out. */
+  unwritten?: boolean;
   options: readonly { readonly value: T; readonly label: string }[];
   value: T | "" | readonly T[];
   onChange: (value: T | "") => void;
@@ -19,7 +22,7 @@ export function ChoiceKeys<T extends string>({
   const pressed = (v: T) => (Array.isArray(value) ? value.includes(v) : value === v);
   return (
     <fieldset className="min-w-0">
-      <legend className="mb-1 text-[15px] font-semibold">{label}</legend>
+      <legend className={unwritten ? "sr-only" : "mb-1 text-[15px] font-semibold"}>{label}</legend>
       <div className="flex flex-wrap gap-1.5">
         {options.map((o) => (
           <Toggle.Root

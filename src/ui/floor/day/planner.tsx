@@ -132,14 +132,23 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
             draft.date <= floor.today &&
             `; ${floor.done.boxes === 1 ? "one box is" : `${floor.done.boxes} boxes are`} done`}
         </p>
-        <button
-          type="button"
-          className="do ml-auto print:hidden"
-          data-quiet=""
-          onClick={() => window.print()}
-        >
-          <Printer size={18} aria-hidden /> Print
-        </button>
+        {/* Above what is foreseen: that grows as it is reckoned, and would push the keys away from under a finger. */}
+        <div className="ml-auto flex flex-wrap items-center gap-3 print:hidden">
+          <ChoiceKeys
+            label="The plan is"
+            unwritten
+            options={daysToPlan(floor)}
+            value={draft.date}
+            onChange={(d) => {
+              if (!d) return;
+              choose(d);
+              setAnew((n) => n + 1);
+            }}
+          />
+          <button type="button" className="do" data-quiet="" onClick={() => window.print()}>
+            <Printer size={18} aria-hidden /> Print
+          </button>
+        </div>
       </div>
       <div className="mb-3 border-b border-rule pb-3" aria-live="polite">
         <Simulating answer={answer} stop={stop} again={again} />
@@ -150,17 +159,7 @@ export default function DayPlanner({ floor }: { floor: FloorView }) {
         )}
       </div>
       <div className="print:hidden">
-        <ChoiceKeys
-          label="The plan is"
-          options={daysToPlan(floor)}
-          value={draft.date}
-          onChange={(d) => {
-            if (!d) return;
-            choose(d);
-            setAnew((n) => n + 1);
-          }}
-        />
-        <div className="mt-3 flex flex-wrap items-start gap-x-8 gap-y-3">
+        <div className="flex flex-wrap items-start gap-x-8 gap-y-3">
           <div className="max-w-[560px]">
             <div className="flex flex-wrap items-start gap-4">
               <Field
