@@ -6,6 +6,7 @@ import { binsHolding } from "../spin/records/cappings";
 import { handWork } from "../spin/records/hand-work";
 import { vesselsHolding } from "../standing/records";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
+import { bloomsOfYards } from "../yard/records/pulls";
 import { fillsHolding } from "./records/fills";
 import { newestIds } from "./records/newest";
 
@@ -49,6 +50,20 @@ it.each([
   const plan = await planOf(ask());
   expect(plan).toContain("fill_balance_held");
   expect(plan).not.toMatch(/Seq Scan on (?:fill|fill_balance|vessel|lot)\b/);
+});
+
+it("what bloomed years ago is not read for what stands now", async () => {
+  await house.owner.transaction(async (tx) => {
+    await tx.raw("set local session_replication_role = replica");
+    await tx.raw(`
+      insert into bloom (entry_id, yard_id, what, date) select 1, y.id, 'lime', date '1996-01-01' + 4 * g from yard y, generate_series(1, 2700) g;
+      analyze bloom;`);
+  });
+  const asked = () => bloomsOfYards(house.db, ["Kiln Field"], { from: "2025-05-01", to: "2025-06-01" });
+  expect(await planOf(asked())).toContain("bloom_yard_day");
+  expect((await asked()).map((b) => b.date)).toEqual(
+    [...Array(8).keys()].map((n) => new Date(Date.UTC(2025, 4, 4 + 4 * n)).toISOString().slice(0, 10)),
+  );
 });
 
 it("the newest are those that happened latest, not those that were entered last; what was undone is none of them", async () => {

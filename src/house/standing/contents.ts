@@ -3,7 +3,7 @@
  * mass. A vessel read since it was last poured into says its water itself; what came out of one that was read brings
  * that reading along.
  */
-import { group } from "d3-array";
+import { extent, group } from "d3-array";
 import type { Knex } from "knex";
 import { type HeatAccount, UNTOUCHED } from "@/core/heat";
 import { carriedHeat } from "@/core/heat/carry";
@@ -103,6 +103,20 @@ function kept<T, A>(find: (of: T) => A, key: (of: T) => unknown = (of) => of): (
   };
 }
 
+/** What was seen to bloom where these combs stood, as long before they came in as may be in them. */
+function bloomsBefore(
+  db: Knex,
+  combs: readonly BatchComb[],
+  dayOf: (joinedAt: Date) => string,
+): ReturnType<typeof bloomsOfYards> {
+  const [first, last] = extent(combs, (c) => dayOf(c.joined_at));
+  if (first === undefined) return Promise.resolve([]);
+  return bloomsOfYards(db, [...new Set(combs.map((c) => c.yard))], {
+    from: daysLater(first, -BLOOM_DAYS),
+    to: last,
+  });
+}
+
 /** Of every vessel named, and of the batches besides, what is in it. */
 export async function contentsOf(
   db: Knex,
@@ -126,6 +140,10 @@ export async function contentsOf(
     allBatches.map((b) => b.id),
   );
   const combsOf = group(stays, (c) => c.batch_id);
+  const dayOf = kept(
+    (joinedAt: Date) => dayIn(house.zone, joinedAt),
+    (joinedAt) => joinedAt.getTime(),
+  );
   const [readings, warmth, coloured, counted, passed, owners, flows] = await Promise.all([
     readingsOf(db, [
       ...vessels,
@@ -138,7 +156,7 @@ export async function contentsOf(
     labNotesOf(db, vessels, now),
     passesInto(db, vessels, now),
     ownersOfBatches(db, allBatches, combsOf),
-    bloomsOfYards(db, [...new Set(stays.map((c) => c.yard))]),
+    bloomsBefore(db, stays, dayOf),
   ]);
   const colours = group(coloured, (c) => c.fill_id);
   const passes = group(passed, (p) => p.fill_id);
@@ -148,10 +166,6 @@ export async function contentsOf(
 
   const seen = group(flows, (b) => b.yard);
   /** What bloomed last where a comb stood, before it came in; a day's boxes of a yard share the answer. */
-  const dayOf = kept(
-    (joinedAt: Date) => dayIn(house.zone, joinedAt),
-    (joinedAt) => joinedAt.getTime(),
-  );
   const blooms = kept(
     (c: BatchComb): string => {
       const day = dayOf(c.joined_at);

@@ -135,18 +135,18 @@ export const bloomsSince = (
 ): Promise<{ id: number; yard_id: number; what: string; date: string }[]> =>
   db("live_bloom").where("date", ">=", since).orderBy(["date", "id"]);
 
-/** What was seen to bloom, yard by yard by name, oldest first. */
+/** What was seen to bloom from one day to another, yard by yard by name, oldest first. */
 export const bloomsOfYards = (
   db: Knex,
   names: readonly string[],
+  { from, to }: { readonly from: string; readonly to: string },
 ): Promise<{ yard: string; what: string; date: string }[]> =>
-  names.length === 0
-    ? Promise.resolve([])
-    : db("live_bloom as b")
-        .join("yard as y", "y.id", "b.yard_id")
-        .whereRaw("y.name = any(?)", [[...names]])
-        .orderBy(["b.date", "b.id"])
-        .select("y.name as yard", "b.what", "b.date");
+  db("live_bloom as b")
+    .join("yard as y", "y.id", "b.yard_id")
+    .whereRaw("y.name = any(?)", [[...names]])
+    .whereBetween("b.date", [from, to])
+    .orderBy(["b.date", "b.id"])
+    .select("y.name as yard", "b.what", "b.date");
 
 /** A weighing of this charge that speaks of a later moment. */
 export const weighedSince = (db: Knex, fillId: number, at: Date): Promise<{ gross_g: number } | undefined> =>
