@@ -107,7 +107,7 @@ function dropWhenSilent(raw: RawConnection): void {
 /** What is asked at once in one transaction goes out at once, and is answered in that order. */
 const AT_ONCE = { pipeline: true } as const;
 
-export function connect(url: string, { patient = false, most = 3 }: Manner = {}): Knex {
+export function connect(url: string, { patient = false, most = 6 }: Manner = {}): Knex {
   // Whom somebody waits for has limits. And a view is three tables: where a question is planned for many to ask it, two
   // tables more than usual are put in order together, so that a join of views goes by its indexes; that takes a tenth
   // longer to plan, too much for who asks once.
