@@ -32,7 +32,7 @@ import * as passkeys from "./migrations/0030-passkeys";
 import * as inTurn from "./migrations/0031-in-turn";
 import * as foundByIndex from "./migrations/0032-found-by-index";
 import * as keptReady from "./migrations/0033-kept-ready";
-import * as bloomsByDay from "./migrations/0034-blooms-by-day";
+import * as foundByDay from "./migrations/0034-found-by-day";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -68,7 +68,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0031-in-turn": inTurn,
   "0032-found-by-index": foundByIndex,
   "0033-kept-ready": keptReady,
-  "0034-blooms-by-day": bloomsByDay,
+  "0034-found-by-day": foundByDay,
 };
 
 /** Every step there is, in order. */

@@ -3,7 +3,7 @@
 import type { Knex } from "knex";
 import { climateOf, soundClimate } from "@/core/drying";
 import { draughtOf } from "../hot-room/draught";
-import { airSince, draughtLog, placesOf } from "../hot-room/records";
+import { airSince, draughtOfPlaces, placesOf } from "../hot-room/records";
 import { framesIn } from "../vessels/frames";
 import { oneVessel } from "../vessels/records";
 import { waitingCombs } from "../yard/records/pulls";
@@ -12,7 +12,8 @@ export async function standInTruth(db: Knex, tag: string) {
   const vessel = await oneVessel(db, "super", tag, "super");
   const comb = (await waitingCombs(db)).find((c) => c.tag === tag);
   const log = comb ? await airSince(db, comb.at, new Date()) : [];
-  const draught = comb ? draughtOf(await placesOf(db, [comb.fill_id]), await draughtLog(db)) : [];
+  const places = comb ? await placesOf(db, [comb.fill_id]) : [];
+  const draught = draughtOf(places, await draughtOfPlaces(db, places, new Date()));
   const { sound } = soundClimate(
     log.map((r) => ({ atMs: r.at.getTime(), tempC: r.temp_c, humidityPct: r.humidity_pct })),
   );

@@ -32,6 +32,9 @@ export interface InstrumentView {
 
 const points = (x: number): string => `${x >= 0.05 ? "+" : x <= -0.05 ? "−" : "±"}${Math.abs(x).toFixed(1)}`;
 
+/** So many of an instrument's newest checks are told, each with what it had drifted since the one before. */
+const LOG = 8;
+
 function shown(i: CheckedInstrument, s: Pick<Snapshot, "house" | "now">): InstrumentView {
   const standing = standingAt(i, s.now);
   const unit = { water: "% water", brix: "°Bx", index: "index" }[i.scale];
@@ -65,14 +68,16 @@ function shown(i: CheckedInstrument, s: Pick<Snapshot, "house" | "now">): Instru
             : "–",
         };
       })
-      .reverse(),
+      .reverse()
+      .slice(0, LOG),
   };
 }
 
 export const instrumentsView = async (
   db: Knex,
   s: Pick<Snapshot, "house" | "now">,
-): Promise<InstrumentView[]> => (await instruments(db)).map((i) => shown(i, s));
+): Promise<InstrumentView[]> =>
+  (await instruments(db, { since: s.now, least: LOG + 1 })).map((i) => shown(i, s));
 
 export const devicesView = (db: Knex): Promise<DeviceRow[]> => devices(db);
 

@@ -122,9 +122,30 @@ export interface StackAir {
   readonly at: Date;
 }
 
-/** How each stack stood to the fan, oldest first: a log by time, like the air. */
-export const draughtLog = (db: Knex): Promise<StackAir[]> =>
-  db("live_stack_air").orderBy(["at", "id"]).select("stack", "fan", "at");
+/**
+ * How these stacks stood to the fan from a moment on, oldest first: a log by time, like the air, with the last word on
+ * each that held then.
+ */
+export async function draughtLog(db: Knex, stacks: readonly string[], since: Date): Promise<StackAir[]> {
+  const { rows } = await db.raw(
+    `select a.stack, a.fan, a.at
+       from unnest(?::text[]) as asked (stack)
+       join live_stack_air a on a.stack = asked.stack
+        and a.at >= coalesce((select b.at from live_stack_air b where b.stack = asked.stack and b.at <= ?
+                               order by b.at desc limit 1), '-infinity')
+      order by a.at, a.id`,
+    [[...new Set(stacks)], since],
+  );
+  return rows;
+}
+
+/** The same, as far as it says in what draught boxes stood that stood at these places. */
+export const draughtOfPlaces = (db: Knex, places: readonly Stood[], now: Date): Promise<StackAir[]> =>
+  draughtLog(
+    db,
+    places.map((p) => p.stack),
+    new Date(Math.min(now.getTime(), ...places.map((p) => p.at.getTime()))),
+  );
 
 /** Where a super's honey stood, oldest first. */
 export interface Stood {

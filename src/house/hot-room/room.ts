@@ -25,7 +25,7 @@ import { type BoxesWater, type BoxWater, nextToTest, waterOfBoxes } from "@/core
 import type { House } from "../ledger/records/house";
 import { asBoxReading } from "../readings/records/readings";
 import { draughtOf, fanAt } from "./draught";
-import { airSince, devices, draughtLog, placesOf, type StackAir, type Stood } from "./records";
+import { airSince, devices, draughtOfPlaces, placesOf, type StackAir, type Stood } from "./records";
 import { stacksOf } from "./stacks";
 import type { WaitingSuper } from "./waiting";
 
@@ -202,6 +202,16 @@ function stackState(
   };
 }
 
+/** Where these boxes stood, and in what draught. */
+async function stoodIn(
+  db: Knex,
+  fills: readonly number[],
+  now: Date,
+): Promise<Pick<RoomLogs, "places" | "fans">> {
+  const places = await placesOf(db, fills);
+  return { places, fans: places.length === 0 ? [] : await draughtOfPlaces(db, places, now) };
+}
+
 export async function roomState(
   db: Knex,
   house: House,
@@ -214,13 +224,13 @@ export async function roomState(
     ...stacks.flatMap((x) => x.supers.flatMap((w) => w.readings.map((r) => r.at.getTime() - HOUR_MS))),
   );
   const since = new Date(Math.max(firstReading, now.getTime() - MOST_HOURS * HOUR_MS));
-  const [logged, fans, known, places] = await Promise.all([
+  const [logged, known, { places, fans }] = await Promise.all([
     airSince(db, since, now),
-    draughtLog(db),
     devices(db),
-    placesOf(
+    stoodIn(
       db,
       stacks.flatMap((x) => x.supers.map((w) => w.fill_id)),
+      now,
     ),
   ]);
   const { sound, faults } = soundClimate(

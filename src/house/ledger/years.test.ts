@@ -2,6 +2,9 @@
 import type { Knex } from "knex";
 import { afterAll, beforeAll, expect, it } from "vitest";
 import { lotsHere } from "../bottle/records";
+import { draughtOf, fanAt } from "../hot-room/draught";
+import { draughtLog, draughtOfPlaces, placesOf } from "../hot-room/records";
+import { type Asked, instruments } from "../readings/records/instruments";
 import { binsHolding } from "../spin/records/cappings";
 import { handWork } from "../spin/records/hand-work";
 import { vesselsHolding } from "../standing/records";
@@ -64,6 +67,52 @@ it("what bloomed years ago is not read for what stands now", async () => {
   expect((await asked()).map((b) => b.date)).toEqual(
     [...Array(8).keys()].map((n) => new Date(Date.UTC(2025, 4, 4 + 4 * n)).toISOString().slice(0, 10)),
   );
+});
+
+it("years of checks of an instrument are not read for what was read with it today", async () => {
+  await house.act("add-instrument", { name: "R1" });
+  await house.owner.transaction(async (tx) => {
+    await tx.raw("set local session_replication_role = replica");
+    await tx.raw(`
+      insert into calibration (entry_id, instrument_id, reference, expected, shown, temp_c, offset_index, adjusted, who, at)
+        select 1, i.id, 'test block', 17, 17, 20, 0, false, 'Ines', now() - g * interval '1 day' from instrument i, generate_series(1, 3000) g;
+      analyze calibration; analyze entry;`);
+  });
+  const many = async (asked: Asked) => (await instruments(house.db, asked)).map((i) => i.checks.length);
+  expect(await many({ since: new Date() })).toEqual([1]);
+  expect(await many({ since: new Date(), least: 9 })).toEqual([9]);
+  expect(await many({ since: new Date(Date.now() - 30.5 * 86_400_000) })).toEqual([31]);
+});
+
+it("years of fans are not read for the boxes that stand, and say of these what all of them would", async () => {
+  await house.pull(41, 12);
+  await house.pull(42, 12);
+  await house.act("stack-supers", { supers: "41", stack: "A" });
+  await house.act("stack-supers", { supers: "42", stack: "B" });
+  await house.act("stack-supers", { supers: "42", stack: "A" });
+  const fills = await fillsHolding(house.db, "comb");
+  const places = (await placesOf(house.db, fills)).filter((p) => p.place === "hot room");
+  expect(new Set(places.map((p) => p.stack))).toEqual(new Set(["A", "B"]));
+  await house.owner.transaction(async (tx) => {
+    await tx.raw("set local session_replication_role = replica");
+    // A word on each stack twice a day for years, up to some hours after they were stacked; none on B for a week.
+    await tx.raw(`
+      insert into stack_air (entry_id, stack, fan, at)
+        select 1, chr(65 + g % 4), (array['full', 'some', 'none'])[1 + g % 3], now() + interval '6 hours' - g * interval '3 hours'
+          from generate_series(1, 8000) g where g % 4 <> 1 or g > 56;
+      analyze stack_air;`);
+  });
+  const now = new Date();
+  const all = await draughtLog(house.db, ["A", "B", "C", "D"], new Date(0));
+  expect(all.length).toBeGreaterThan(7900);
+  const few = await draughtOfPlaces(house.db, places, now);
+  expect(few).toEqual(await draughtLog(house.db, ["A", "B"], places[0]?.at ?? now));
+  expect(few.length).toBeLessThan(12);
+  for (const fill of new Set(places.map((p) => p.fill_id))) {
+    const own = places.filter((p) => p.fill_id === fill);
+    expect(draughtOf(own, few)).toEqual(draughtOf(own, all));
+  }
+  for (const stack of ["A", "B"]) expect(fanAt(few, stack, now)).toBe(fanAt(all, stack, now));
 });
 
 it("the newest are those that happened latest, not those that were entered last; what was undone is none of them", async () => {

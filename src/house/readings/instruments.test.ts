@@ -1,8 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { instrumentStanding, MEDIA } from "@/core/moisture";
 import { instrumentsView } from "../devices/view";
 import { snapshot } from "../standing/snapshot";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { traceView } from "../trace";
+import { type CheckedInstrument, instruments, kindOf, offsetOf, standingAt } from "./records/instruments";
 import { readingsOf } from "./records/readings";
 
 let house: TestHouse;
@@ -90,6 +92,88 @@ describe("refractometers", () => {
     const [reading] = await readingsOf(fresh.db, [comb?.fill_id ?? 0]);
     expect(reading?.water_pct).toBeCloseTo(17.2, 1);
     expect(reading?.doubts).toEqual([]);
+    await fresh.close();
+  });
+
+  it("of years of checks those around a moment are read, and say of it what all of them would", async () => {
+    const fresh = await openTestHouse();
+    const HOUR = 3_600_000;
+    const now = Date.now();
+    const hoursAgo = (h: number) => new Date(now - h * HOUR);
+    await fresh.equip();
+    for (const name of ["Old", "New"]) await fresh.act("add-instrument", { name });
+    const [old, young] = await fresh.db("live_instrument").orderBy("id").pluck("id");
+    const entry_id = (await fresh.db("entry").max("id as id").first())?.id;
+    const row = (instrument_id: number, h: number, n: number) => ({
+      entry_id,
+      instrument_id,
+      reference: "test block",
+      expected: 17,
+      shown: 17 + ((n * 7) % 5) / 10,
+      temp_c: 20,
+      offset_index: 0,
+      adjusted: n % 11 === 0,
+      who: "Ines",
+      at: hoursAgo(h),
+    });
+    // Ten years, one a fortnight; the other instrument was checked today alone. Two fall on one moment.
+    await fresh
+      .db("calibration")
+      .insert([
+        ...Array.from({ length: 260 }, (_, n) => row(old, 10 + 336 * n, n)),
+        row(old, 10, 3),
+        row(young, 2, 0),
+      ]);
+    const all = await instruments(fresh.db, { since: new Date(0) });
+    expect(all.map((i) => i.checks.length)).toEqual([261, 1]);
+    for (const [h, few] of [
+      [0, [2, 1]],
+      [10, [2, 1]],
+      [11, [3, 1]],
+      [400, [4, 1]],
+      [90_000, [261, 1]],
+    ] as const) {
+      const since = await instruments(fresh.db, { since: hoursAgo(h) });
+      expect(since.map((i) => i.checks.length)).toEqual(few);
+      for (const [n, whole] of all.entries()) {
+        const { checks } = whole;
+        for (const asked of [hoursAgo(h), hoursAgo(h - 0.5), hoursAgo(h / 2)])
+          expect(standingAt(since[n] as CheckedInstrument, asked)).toEqual(
+            instrumentStanding(
+              kindOf(whole),
+              checks.map((c) => ({
+                atMs: c.at.getTime(),
+                offset: offsetOf(whole, c),
+                adjusted: c.adjusted,
+                sdIndex: MEDIA[c.reference].sdIndex,
+              })),
+              { atMs: asked.getTime(), intervalHours: whole.check_hours },
+            ),
+          );
+      }
+    }
+    // The newest are told, each with its drift, and no more of them than there is room for.
+    const [told] = await instrumentsView(fresh.db, {
+      house: (await snapshot(fresh.db)).house,
+      now: new Date(now),
+    });
+    expect(told?.log).toHaveLength(8);
+    expect(told?.log.map((c) => c.drift)).not.toContain("–");
+    await fresh.close();
+  });
+
+  it("a check that is told late drifted since the one before it, not since a later one", async () => {
+    const fresh = await openTestHouse();
+    await fresh.equip();
+    await fresh.act("add-instrument", { name: "R7" });
+    const check = async (h: number, shown: number) => {
+      const at = new Date(Date.now() - h * 3_600_000).toISOString();
+      const by = { instrument: "R7", reference: "test block", expected: 17, shown };
+      return (await fresh.act("check-instrument", by, { at })).say;
+    };
+    await check(30, 17);
+    expect(await check(10, 17.4)).toContain("drifted −0.4 points since the last check");
+    expect(await check(20, 17.2)).toContain("drifted −0.2 points since the last check");
     await fresh.close();
   });
 

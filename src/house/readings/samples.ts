@@ -56,7 +56,7 @@ export function corrected(instrument: CheckedInstrument | null, drop: Drop, valu
 
 /** Which instrument was meant: the one named, or the one checked last. */
 export const meantBy = (work: Work, drop: Drop): Promise<CheckedInstrument | null> =>
-  instrumentFor(work.tx, drop.instrument, drop.scale);
+  instrumentFor(work.tx, work.at, drop.instrument, drop.scale);
 
 /** Puts readings of fills on record, in this order. */
 export async function stateReadings(

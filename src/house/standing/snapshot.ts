@@ -45,7 +45,7 @@ export interface Snapshot {
   readonly vessels: readonly VesselState[];
   /** Whether honey is strained at once or settles first, and how warm it may get. */
   readonly settle: SettleRules;
-  /** Batches that are strained otherwise than the house does it, by their fill. */
+  /** Batches in the vessels that are strained otherwise than the house does it, by their fill. */
   readonly schoolOf: ReadonlyMap<number, SettleSchool>;
   /** What honey is warmed in, and the air where vessels stand. */
   readonly warmth: Pick<WarmthNow, "warmers" | "air">;
@@ -102,7 +102,6 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     movements,
     { contents, vessels, warmth, held: onHold },
     rules,
-    schools,
     unmixed,
     products,
     tried,
@@ -119,7 +118,6 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     ),
     vesselStates(db, house, now, held, open),
     settleRules(db),
-    schoolsOfBatches(db),
     unmixedNow(
       db,
       held.map((v) => v.fill_id),
@@ -129,6 +127,8 @@ export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
     lastTried(db),
     keptNow(),
   ]);
+  const origins = [...new Set(vessels.flatMap((v) => v.origins.map((o) => o.fillId)))];
+  const schools = origins.length === 0 ? [] : await schoolsOfBatches(db, origins);
   return {
     house,
     now,

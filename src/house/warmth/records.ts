@@ -196,12 +196,14 @@ export const placesOfFills = (
     .orderByRaw("p.stated_at, p.id")
     .select("f.id as fill_id", "p.stated_at as at", "p.place");
 
-/** Every batch that settles otherwise than the house. */
+/** Of the batches with these fills those that settle otherwise than the house. */
 export const schoolsOfBatches = async (
   db: Knex,
+  fills: readonly number[],
 ): Promise<{ fill_id: number; school: "strain-first" | "settle-first" }[]> =>
   db("live_batch_school as x")
     .join("batch as b", "b.id", "x.batch_id")
+    .whereRaw("b.fill_id = any(?::bigint[])", [[...fills]])
     .distinctOn("b.fill_id")
     .orderByRaw(`b.fill_id, ${newestFirst("x")}`)
     .select("b.fill_id", "x.school");

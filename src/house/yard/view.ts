@@ -87,7 +87,7 @@ export async function pullSheetView(db: Knex, s: Snapshot): Promise<PullSheetVie
     yards(db),
     colonies(db),
     vessels(db, "super"),
-    instruments(db),
+    instruments(db, { since: s.now }),
     devicesAtHand(db),
     pastOf(db),
   ]);

@@ -52,7 +52,7 @@ export function Instruments({ list, adding }: { list: readonly InstrumentView[];
           </p>
           {i.log.length > 0 && (
             <RecordTable
-              rows={i.log.slice(0, 8)}
+              rows={i.log}
               keyOf={(c) => `${c.when} ${c.figures} ${c.drift}`}
               columns={[
                 { head: "Checked", cell: (c) => c.when },

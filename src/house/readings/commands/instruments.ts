@@ -69,10 +69,10 @@ export const checkInstrument = defineCommand({
     adjusted: z.boolean().default(false),
   }),
   async run(work, input) {
-    const instrument = await instrumentFor(work.tx, input.instrument, undefined);
+    const instrument = await instrumentFor(work.tx, work.at, input.instrument, undefined);
     if (!instrument) refuse("unknown-instrument", "There is no instrument.", "instrument");
     const offset = calibrationOffset(kindOf(instrument), input);
-    const before = instrument.checks.at(-1);
+    const before = instrument.checks.findLast((c) => c.at <= work.at);
     await work.note("calibration", {
       instrument_id: instrument.id,
       reference: input.reference,

@@ -1,3 +1,4 @@
+import { bisector } from "d3-array";
 import type { Knex } from "knex";
 import { DomainError } from "@/core/domain-error";
 import {
@@ -37,15 +38,32 @@ export interface CalibrationRow {
   readonly at: Date;
 }
 
-/** An instrument with all its checks, oldest first. */
+/** An instrument with those of its checks that were asked for, oldest first. */
 export interface CheckedInstrument extends InstrumentRow {
   readonly checks: readonly CalibrationRow[];
 }
 
-export async function instruments(db: Knex): Promise<CheckedInstrument[]> {
+/** From when on checks are asked for, and how many of the newest in any case. */
+export interface Asked {
+  readonly since: Date;
+  readonly least?: number;
+}
+
+/**
+ * Every instrument, with what stands behind its readings from `since` on: the last check by then and all that follow,
+ * and the newest `least` in any case. Of years of checks a reading is moved by the two around it.
+ */
+export async function instruments(db: Knex, { since, least = 1 }: Asked): Promise<CheckedInstrument[]> {
+  const newest = (where: string, nth: string) =>
+    `coalesce((select b.at from live_calibration b where b.instrument_id = i.id ${where}
+                order by b.at desc limit 1 offset ${nth}), '-infinity')`;
   // One after the other: commands ask on a single connection.
   const rows: InstrumentRow[] = await db("live_instrument").orderBy("id");
-  const checks: CalibrationRow[] = await db("live_calibration").orderBy(["at", "id"]);
+  const checks: CalibrationRow[] = await db("instrument as i")
+    .join("live_calibration as c", "c.instrument_id", "i.id")
+    .whereRaw(`c.at >= least(${newest("and b.at <= ?", "0")}, ${newest("", "?::int")})`, [since, least - 1])
+    .orderBy(["c.at", "c.id"])
+    .select("c.*");
   return rows.map((i) => ({ ...i, checks: checks.filter((c) => c.instrument_id === i.id) }));
 }
 
@@ -67,16 +85,22 @@ export function offsetOf(i: CheckedInstrument, c: CalibrationRow): number {
   }
 }
 
-const asChecks = (i: CheckedInstrument): InstrumentCheck[] =>
-  i.checks.map((c) => ({
+const byMoment = bisector((c: CalibrationRow) => c.at.getTime());
+
+/** The checks around a moment: the last one by then, and the first one after it. */
+const around = (i: CheckedInstrument, at: Date): InstrumentCheck[] => {
+  const after = byMoment.right(i.checks, at.getTime());
+  return i.checks.slice(Math.max(0, after - 1), after + 1).map((c) => ({
     atMs: c.at.getTime(),
     offset: offsetOf(i, c),
     adjusted: c.adjusted,
     sdIndex: MEDIA[c.reference].sdIndex,
   }));
+};
 
+/** @param i with what stands behind its readings at that moment */
 export const standingAt = (i: CheckedInstrument, at: Date, sampleTempC?: number): InstrumentStanding =>
-  instrumentStanding(kindOf(i), asChecks(i), {
+  instrumentStanding(kindOf(i), around(i, at), {
     atMs: at.getTime(),
     intervalHours: i.check_hours,
     ...(sampleTempC === undefined ? {} : { sampleTempC }),
@@ -84,13 +108,14 @@ export const standingAt = (i: CheckedInstrument, at: Date, sampleTempC?: number)
 
 const lastCheck = (i: CheckedInstrument): number => i.checks.at(-1)?.at.getTime() ?? 0;
 
-/** The instrument named; without a name the one checked last among those with that scale, if there is any. */
+/** The instrument named, to be read at a moment; without a name the one checked last among those with that scale, if there is any. */
 export async function instrumentFor(
   db: Knex,
+  at: Date,
   name: string | undefined,
   scale: InstrumentRow["scale"] | undefined,
 ): Promise<CheckedInstrument | null> {
-  const all = await instruments(db);
+  const all = await instruments(db, { since: at });
   if (name) {
     const found = all.find((i) => i.name.toLowerCase() === name.toLowerCase());
     return (

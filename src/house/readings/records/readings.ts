@@ -96,7 +96,7 @@ export async function readingsOf(db: Knex, fillIds: readonly number[]): Promise<
     .whereRaw("fill_id = any(?::bigint[])", [[...fillIds]])
     .orderBy(["at", "id"]);
   const known = rows.some((r) => r.instrument_id !== null)
-    ? new Map((await instruments(db)).map((i) => [i.id, i]))
+    ? new Map((await instruments(db, { since: rows[0]?.at ?? new Date(0) })).map((i) => [i.id, i]))
     : new Map<number, CheckedInstrument>();
   return rows.map((r) => inTheLightOf(known.get(r.instrument_id ?? -1) ?? null, r));
 }
