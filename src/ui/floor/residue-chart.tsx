@@ -79,13 +79,15 @@ function Picture({ dots }: { dots: readonly (Dot & { readonly here: boolean })[]
             {t} %
           </span>
         ))}
-        {x.ticks.map((t) => (
+        {x.ticks.map((t, i) => (
           <span
             key={t}
             className={`${LABEL} top-full -translate-x-1/2 pt-1`}
             style={{ left: `${along(x, t)}%` }}
           >
-            {t} {unitOf("°C")}
+            {/* The unit once, at the end: on a phone the figures would run into each other. */}
+            {t}
+            {i === x.ticks.length - 1 && <span className="absolute left-full pl-1">{unitOf("°C")}</span>}
           </span>
         ))}
       </div>
