@@ -36,6 +36,7 @@ const VIEWS = [
   "/store?do=look",
   "/store?do=taste",
   "/store?do=lab",
+  "/store?do=gone",
   "/store?do=pour",
   "/store?do=came",
   "/store?do=vessels",

@@ -136,17 +136,18 @@ export function pastRows(chains: number, from: number, behind: Behind): string {
       `${lot}, null, 'lot H' || (${n}), ${at}, 'found clean', false`,
       50,
     ),
+    // A page of them from the first history on.
     each(
       "lab_order",
       "id, number, fill_id, name, lot_id, taken_by, seal, laboratory, sent_on, asks, traits, note",
       `${lot}, 700000 + ${n}, ${lot}, 'lot H' || (${n}), ${lot}, 'Bench', '', 'Far Lab', ${day}, '{hmf}', '{}', ''`,
-      50,
+      15,
     ),
     each(
       "lab_result",
       "id, order_id, came_on, report, accredited, source, note",
       `${lot}, ${lot}, ${day}, 'R' || (${n}), true, 'typed', ''`,
-      50,
+      15,
     ),
     "insert into fill_balance (fill_id, grams, kind) select f.id, case when f.kind = 'parcel' then 10000 else 0 end, f.kind from fill f on conflict (fill_id) do nothing;",
   ].join("\n");

@@ -33,6 +33,7 @@ import * as inTurn from "./migrations/0031-in-turn";
 import * as foundByIndex from "./migrations/0032-found-by-index";
 import * as keptReady from "./migrations/0033-kept-ready";
 import * as foundByDay from "./migrations/0034-found-by-day";
+import * as samplesEnd from "./migrations/0035-samples-end";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -69,6 +70,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0032-found-by-index": foundByIndex,
   "0033-kept-ready": keptReady,
   "0034-found-by-day": foundByDay,
+  "0035-samples-end": samplesEnd,
 };
 
 /** Every step there is, in order. */

@@ -7,18 +7,33 @@ import type { Snapshot } from "../standing/snapshot";
 
 export type { TastingRow } from "./records";
 
-import { notSeen, samplesKept, type TastingRow, tastingsOf } from "./records";
+import { notSeen, type SampleRow, samplesKept, type TastingRow, tastingsOf } from "./records";
+
+export interface KeptSample {
+  readonly id: number;
+  readonly title: string;
+  readonly mass: string;
+  readonly place: string;
+  readonly until: string | null;
+  readonly over: boolean;
+}
+
+const told = (x: SampleRow, today: string): KeptSample => ({
+  id: x.id,
+  title: capital(x.name),
+  mass: massG(x.grams, 2),
+  place: x.place,
+  until: x.keep_until && writtenDay(x.keep_until),
+  over: x.keep_until !== null && x.keep_until < today,
+});
+
+/** Samples that are kept back, those first whose day comes first. */
+export const keptSamples = async (db: Knex, s: Snapshot): Promise<KeptSample[]> =>
+  (await samplesKept(db, s.now)).map((x) => told(x, dayIn(s.house.zone, s.now)));
 
 export interface StoreKeeps {
   readonly unseen: readonly { name: string; href: string; place: string; when: string }[];
-  readonly samples: readonly {
-    readonly key: string;
-    readonly title: string;
-    readonly mass: string;
-    readonly place: string;
-    readonly until: string | null;
-    readonly over: boolean;
-  }[];
+  readonly samples: readonly KeptSample[];
   /** The newest word on how each fill tastes. */
   readonly tasted: ReadonlyMap<number, TastingRow>;
 }
@@ -27,11 +42,10 @@ export async function storeKeeps(db: Knex, s: Snapshot): Promise<StoreKeeps> {
   const fills = s.vessels.map((v) => v.fillId);
   const [missing, samples, tasted] = await Promise.all([
     notSeen(db, fills),
-    samplesKept(db, s.now),
+    keptSamples(db, s),
     tastingsOf(db, fills, s.now),
   ]);
   const byFill = new Map(s.vessels.map((v) => [v.fillId, v]));
-  const today = dayIn(s.house.zone, s.now);
   return {
     unseen: missing.flatMap((m) => {
       const v = byFill.get(m.fill_id);
@@ -46,14 +60,7 @@ export async function storeKeeps(db: Knex, s: Snapshot): Promise<StoreKeeps> {
           ]
         : [];
     }),
-    samples: samples.map((x) => ({
-      key: `${x.fill_id} ${x.at.getTime()}`,
-      title: capital(x.name),
-      mass: massG(x.grams, 2),
-      place: x.place,
-      until: x.keep_until && writtenDay(x.keep_until),
-      over: x.keep_until !== null && x.keep_until < today,
-    })),
+    samples,
     tasted: new Map(tasted.map((t) => [t.fill_id, t])),
   };
 }

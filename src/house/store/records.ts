@@ -2,6 +2,7 @@
 import type { Knex } from "knex";
 import type { Fault } from "@/core/honey/grade";
 import { AS_WRITTEN, newestFirst } from "../ledger/records/newest";
+import { stillOpen } from "../ledger/records/still-open";
 
 export interface ColourRow {
   readonly fill_id: number;
@@ -52,6 +53,8 @@ export const tastingsOf = (db: Knex, fills: readonly number[], now: Date): Promi
     .select("x.fill_id", "x.stated_at as at", "e.who", "x.words", "x.flavour", "x.particles", "x.clarity");
 
 export interface SampleRow {
+  readonly id: number;
+  readonly entry_id: number;
   readonly fill_id: number;
   /** "pail 12" */
   readonly name: string;
@@ -62,14 +65,35 @@ export interface SampleRow {
   readonly at: Date;
 }
 
-/** Samples that are kept back, those first whose day comes first. */
-export const samplesKept = (db: Knex, now: Date, most = 200): Promise<SampleRow[]> =>
+/** Samples that were kept back and are not gone. */
+const samplesThere = (db: Knex, now: Date) =>
   db("live_retained_sample as x")
     .join("fill as f", "f.id", "x.fill_id")
-    .where("x.stated_at", "<=", now)
+    .whereRaw(`x.id = any(${stillOpen("retained_sample")})`)
+    .andWhere("x.stated_at", "<=", now)
     .orderByRaw("x.keep_until, x.id")
-    .limit(most, AS_WRITTEN)
-    .select("x.fill_id", "f.name", "x.place", "x.grams", "x.keep_until", "x.stated_at as at");
+    .select(
+      "x.id",
+      "x.entry_id",
+      "x.fill_id",
+      "f.name",
+      "x.place",
+      "x.grams",
+      "x.keep_until",
+      "x.stated_at as at",
+    );
+
+/** Those first whose day comes first. */
+export const samplesKept = (db: Knex, now: Date, most = 200): Promise<SampleRow[]> =>
+  samplesThere(db, now).limit(most, AS_WRITTEN);
+
+/** The one of that number, or those that came out of a vessel, whatever it holds since. */
+export const samplesBy = (
+  db: Knex,
+  now: Date,
+  { id, vesselId }: { readonly id?: number | undefined; readonly vesselId?: number | undefined },
+): Promise<SampleRow[]> =>
+  samplesThere(db, now).where(id === undefined ? { "f.vessel_id": vesselId } : { "x.id": id });
 
 /** Of these fills those whose vessel was looked for at the last stock-take of its place, and not seen. */
 export async function notSeen(

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { whatIsOff } from "../ledger/verify";
 import { understand } from "../line";
 import { insideOf } from "../paper/inside";
 import { stockList } from "../paper/stock-list";
@@ -206,6 +207,49 @@ describe("what it is of", () => {
   });
 });
 
+describe("a sample that was kept back", () => {
+  const kept = async () => (await storeKeeps(house.db, await snapshot(house.db))).samples;
+  const keep = (vessel: string) =>
+    house.act("keep-sample", { vessel, kg: 0.2, place: "cellar", until: "2099-01-02" }, { at: hoursAgo(5) });
+
+  it("is gone once: the list loses it, an undo brings it back, and it cannot be taken back beneath its end", async () => {
+    await stood("pail 1", 17, 20);
+    const { entry } = await keep("pail 1");
+    const [sample] = await kept();
+    const gone = await house.act("sample-gone", { sample: sample?.id, what: "used-up", note: "tasting" });
+    expect(gone.say).toBe("The sample of pail 1, 0.20 kg in cellar, is gone: used up (tasting).");
+    expect(await kept()).toEqual([]);
+    expect((await house.refused("sample-gone", { sample: sample?.id })).code).toBe("unknown-sample");
+    expect((await house.refused("undo", { entry })).message).toContain(
+      "The sample of pail 1 was said to be gone",
+    );
+    await house.act("undo", { entry: gone.entry });
+    expect(await kept()).toMatchObject([{ id: sample?.id }]);
+    expect(await whatIsOff(house.db)).toBeNull();
+  });
+
+  it("is named by its vessel where that has one alone, also once the vessel holds other honey, and not before it was kept", async () => {
+    await stood("pail 1", 17, 20);
+    await stood("pail 2", 17, 20);
+    expect((await house.refused("sample-gone", { vessel: "pail 1" })).message).toBe(
+      "No sample of pail 1 is kept.",
+    );
+    expect((await house.refused("sample-gone", {})).code).toBe("no-sample");
+    await keep("pail 1");
+    await keep("pail 2");
+    await keep("pail 2");
+    expect((await house.refused("sample-gone", { vessel: "pail 1" }, { at: hoursAgo(6) })).code).toBe(
+      "unknown-sample",
+    );
+    expect((await house.refused("sample-gone", { vessel: "pail 2" })).message).toBe(
+      "2 samples of pail 2 are kept: say in the store which is gone.",
+    );
+    await house.act("move-honey", { from: [{ vessel: "pail 1" }], to: [{ vessel: "drum 1" }] });
+    await house.act("sample-gone", { vessel: "pail 1" });
+    expect((await kept()).map((x) => x.title)).toEqual(["Pail 2", "Pail 2"]);
+  });
+});
+
 describe("stock-take", () => {
   beforeEach(async () => {
     for (const [i, pail] of ["1", "2", "3"].entries()) {
@@ -289,6 +333,14 @@ describe("stock-take", () => {
     expect(await hear("sample b1 0.2 in cellar")).toMatchObject({
       say: "0.20 kg of pail 1 kept back in: cellar.",
     });
+    await house.act("keep-sample", { vessel: "pail 1", kg: 0.2, place: "cellar" });
+    for (const [words, ends] of [
+      ["sample b1 gone", "thrown away"],
+      ["sample b1 Not found", "not found"],
+    ] as const)
+      expect(await hear(words)).toMatchObject({
+        say: `The sample of pail 1, 0.20 kg in cellar, is gone: ${ends}.`,
+      });
     expect(await hear("put b1 in south shelf")).toMatchObject({
       say: "Pail 1 stands in: south shelf.",
     });

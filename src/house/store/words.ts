@@ -50,4 +50,15 @@ export const WORDS: readonly Verb[] = [
     command: "keep-sample",
     input: (m) => ({ vessel: m.vessel, kg: m.kg, place: m.place }),
   },
+  {
+    bay: "Store",
+    example: "sample b12 gone",
+    means: "the sample of pail 12 that was kept back is thrown away; or: used up, not found",
+    pattern: new RegExp(`^sample (?<vessel>${VESSEL}) (?<what>gone|thrown away|used up|not found)$`, "i"),
+    command: "sample-gone",
+    input: ({ vessel, what = "" }) => ({
+      vessel,
+      ...(/^gone$/i.test(what) ? {} : { what: what.toLowerCase().replace(" ", "-") }),
+    }),
+  },
 ];

@@ -253,6 +253,10 @@ export const DEEDS: Readonly<Record<CommandName, Deed | readonly Deed[]>> = {
   "set-ceiling": (d) => ({ kind: ["lime", "rape"][d.a % 2], ...(d.b % 2 ? { ceilingC: 40 } : {}) }),
   taste: (d, s) => ({ vessel: from(d, s.holding, "drum 1"), words: "mint and grass" }),
   "keep-sample": (d, s) => ({ vessel: from(d, s.holding, "drum 1"), kg: 0.05 + d.kg / 100, place: "cellar" }),
+  "sample-gone": (d, s) => ({
+    vessel: from(d, s.holding, "drum 1"),
+    what: ["thrown-away", "used-up", "not-found"][d.b % 3],
+  }),
   "take-stock": (d, s) => ({
     place: `wall ${d.b % 3}`,
     seen: [
@@ -576,6 +580,7 @@ const OFTEN: Readonly<Record<string, number>> = {
   "blend-honey": 6,
   "check-mix": 2,
   "keep-sample": 2,
+  "sample-gone": 2,
   "take-stock": 6,
   "note-warmth": 4,
   "set-batch-school": 1,

@@ -6,13 +6,15 @@ import { MOVE_LOSSES } from "@/house/moves/pouring";
 import { LOSS_CAUSES } from "@/house/spin/commands/record-loss";
 import type { Snapshot } from "@/house/standing/snapshot";
 import { storeDesk } from "@/house/store/desk";
+import { keptSamples } from "@/house/store/kept";
+import { SAMPLE_ENDS, SAMPLE_ENDS_SAID } from "@/house/store/sample-ends";
 import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Judged } from "@/ui/fields/judged";
 import { Blend, Pour, Receive, StockTake } from "@/ui/store";
 import { holdingField } from "../holding";
 
-export type StoreSearch = { do?: string; from?: string };
+export type StoreSearch = { do?: string; from?: string; sample?: string };
 
 /** What is done in the Store: pouring, taking in honey from outside, setting vessels up. */
 export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapshot }) {
@@ -134,6 +136,37 @@ export async function StoreDoing({ search, s }: { search: StoreSearch; s: Snapsh
         ]}
       />
     );
+  if (search.do === "gone") {
+    const samples = await keptSamples(houseDatabase(), s);
+    if (samples.length === 0) return <p className="panel mb-3">No sample is kept back.</p>;
+    const asked = samples.find((x) => String(x.id) === search.sample);
+    return (
+      <CommandForm
+        command="sample-gone"
+        label="It is gone"
+        fields={[
+          {
+            name: "sample",
+            label: "Sample",
+            kind: "choice",
+            options: samples.map((x) => ({
+              value: String(x.id),
+              label: `${x.title}, ${x.mass} in ${x.place}, ${x.until ? `until ${x.until}` : "for good"}`,
+            })),
+            ...(asked ? { value: String(asked.id) } : {}),
+            span: 3,
+          },
+          {
+            name: "what",
+            label: "What became of it",
+            kind: "choice",
+            options: SAMPLE_ENDS.map((value) => ({ value, label: SAMPLE_ENDS_SAID[value] })),
+          },
+          { name: "note", label: "Note" },
+        ]}
+      />
+    );
+  }
   if (search.do === "air")
     return (
       <CommandForm

@@ -66,6 +66,7 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
           { id: "taste", needs: "taste", label: "Taste it" },
           { id: "lab", needs: "note-lab", label: "Glucose and yeast" },
           { id: "sample", needs: "keep-sample", label: "Keep a sample" },
+          { id: "gone", needs: "sample-gone", label: "A sample is gone" },
           { id: "air", needs: "note-place-air", label: "The air there" },
           { id: "lost", needs: "record-loss", label: "Book a loss" },
           { id: "place", needs: "place-vessel", label: "Where it stands" },
@@ -127,11 +128,20 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
               </li>
             ))}
             {samples.map((x) => (
-              <li key={x.key} className="border-t border-rule py-2">
-                <b>{x.title}</b>: {x.mass} kept in {x.place},{" "}
-                <span className={x.over ? "font-bold text-stop" : "text-ink-2"}>
-                  {x.until ? `until ${x.until}` : "for good"}
+              <li key={x.id} className="flex flex-wrap items-center gap-x-5 border-t border-rule">
+                <span className="py-2">
+                  <b>{x.title}</b>: {x.mass} kept in {x.place},{" "}
+                  <span className={x.over ? "font-bold text-stop" : "text-ink-2"}>
+                    {x.until ? `until ${x.until}` : "for good"}
+                  </span>
                 </span>
+                <Link
+                  href={`/store?do=gone&sample=${x.id}`}
+                  aria-label={`The sample of ${x.title} is gone`}
+                  className="flex min-h-12 items-center font-semibold underline underline-offset-4"
+                >
+                  It is gone
+                </Link>
               </li>
             ))}
           </ul>
