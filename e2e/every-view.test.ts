@@ -138,7 +138,7 @@ async function fitsEveryWidth(page: Page, view: string): Promise<void> {
 }
 
 const fits = (page: Page, where: string): Promise<void> =>
-  // A chart is drawn anew for the new width a moment after it.
+  // The flow picture is drawn for its width, a moment after it.
   expect
     .poll(
       () =>

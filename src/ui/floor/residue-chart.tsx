@@ -1,7 +1,4 @@
-/**
- * Drawn where the page is, not in the browser: there is nothing to press in it, and the library of the other charts
- * took a slow tablet a second to begin with. Scales and ticks are d3's; the rest is lines and dots.
- */
+/** What stayed in the combs, by how warm the honey was. Drawn where the page is: there is nothing to press in it. */
 import { TOOLS, type Tool } from "@/core/dayplan";
 import { WARMING_PRIOR } from "@/core/residue";
 import { differenceIn } from "@/core/units";
@@ -9,7 +6,8 @@ import { differenceIn } from "@/core/units";
 import { asRead, mass, massFigure, shown, temp, unitOf } from "@/house/language/shown";
 import { plural } from "@/house/language/spoken";
 import type { ResidueView } from "@/house/spin/residue";
-import { type Axis, along, roundTicks } from "../axis";
+import { type Axis, roundTicks } from "../axis";
+import { Plot, placeOn, Stroke } from "../plot";
 
 /** What a degree does, of whichever scale is read. */
 const aDegree = (perDegreeC: number): string => (perDegreeC / differenceIn(1, "°C", shown())).toFixed(2);
@@ -32,65 +30,36 @@ const MARKS = [
 
 /** Hundreds of boxes as one stroke of dots without length. */
 const dotsAs = (dots: readonly Dot[], x: Axis, y: Axis): string =>
-  dots.map((p) => `M${along(x, p.tempC).toFixed(2)},${(100 - along(y, p.leftPct)).toFixed(2)}h0`).join("");
-
-const LABEL = "absolute whitespace-nowrap text-[13px] text-ink-2 tabular-nums";
+  dots
+    .map((p) => placeOn(x, y)(p.tempC, p.leftPct))
+    .map((at) => `M${at.x.toFixed(2)},${at.y.toFixed(2)}h0`)
+    .join("");
 
 function Picture({ dots }: { dots: readonly (Dot & { readonly here: boolean })[] }) {
-  const x = roundTicks(dots.map((p) => p.tempC));
-  const y = roundTicks([0, ...dots.map((p) => p.leftPct)]);
-  const rules = [
-    ...y.ticks.map((t) => `M0,${100 - along(y, t)}h100`),
-    ...x.ticks.map((t) => `M${along(x, t)},0v100`),
-  ].join("");
+  const x = { ...roundTicks(dots.map((p) => p.tempC)), said: String, unit: unitOf("°C"), rules: true };
+  const y = { ...roundTicks([0, ...dots.map((p) => p.leftPct)]), said: (pct: number) => `${pct} %` };
   return (
-    <div role="img" aria-label={`Left in the comb by temperature, ${plural(dots.length, "super")}`}>
-      <div className="relative mt-2 mr-6 mb-7 ml-14 h-44">
-        <svg
-          viewBox="0 0 100 100"
-          preserveAspectRatio="none"
-          className="absolute inset-0 size-full overflow-visible"
-          aria-hidden="true"
-        >
-          <path d={rules} stroke="var(--rule)" vectorEffect="non-scaling-stroke" />
-          <path d="M0,0v100h100" fill="none" stroke="var(--edge)" vectorEffect="non-scaling-stroke" />
-          {MARKS.map(({ here, ink, cap }) => (
-            <path
-              key={cap}
-              d={dotsAs(
-                dots.filter((p) => p.here === here),
-                x,
-                y,
-              )}
-              stroke={ink}
-              strokeWidth={7}
-              strokeLinecap={cap}
-              strokeOpacity={0.6}
-              vectorEffect="non-scaling-stroke"
-            />
-          ))}
-        </svg>
-        {y.ticks.map((t) => (
-          <span
-            key={t}
-            className={`${LABEL} right-full -translate-y-1/2 pr-2`}
-            style={{ top: `${100 - along(y, t)}%` }}
-          >
-            {t} %
-          </span>
+    <>
+      <Plot
+        says={`Left in the comb by temperature, ${plural(dots.length, "super")}`}
+        className="h-44"
+        x={x}
+        y={y}
+        lines={MARKS.map(({ here, ink, cap }) => (
+          <Stroke
+            key={cap}
+            d={dotsAs(
+              dots.filter((p) => p.here === here),
+              x,
+              y,
+            )}
+            stroke={ink}
+            strokeWidth={7}
+            strokeLinecap={cap}
+            strokeOpacity={0.6}
+          />
         ))}
-        {x.ticks.map((t, i) => (
-          <span
-            key={t}
-            className={`${LABEL} top-full -translate-x-1/2 pt-1`}
-            style={{ left: `${along(x, t)}%` }}
-          >
-            {/* The unit once, at the end: on a phone the figures would run into each other. */}
-            {t}
-            {i === x.ticks.length - 1 && <span className="absolute left-full pl-1">{unitOf("°C")}</span>}
-          </span>
-        ))}
-      </div>
+      />
       <p className="flex flex-wrap justify-center gap-x-6 text-ink-2">
         {MARKS.map(({ name, ink, cap }) => (
           <span key={cap} className="inline-flex items-center gap-2">
@@ -103,7 +72,7 @@ function Picture({ dots }: { dots: readonly (Dot & { readonly here: boolean })[]
           </span>
         ))}
       </p>
-    </div>
+    </>
   );
 }
 

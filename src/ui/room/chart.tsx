@@ -1,22 +1,9 @@
-"use client";
-
-import {
-  Area,
-  CartesianGrid,
-  ComposedChart,
-  Line,
-  ReferenceLine,
-  ResponsiveContainer,
-  Scatter,
-  XAxis,
-  YAxis,
-} from "recharts";
 import type { DryingForecast } from "@/core/drying";
 import type { AirPoint, StackAhead } from "@/house/hot-room/view";
 import { clockSaid, partsIn, weekdayOf } from "@/house/language/said-time";
 import { asRead, unitOf } from "@/house/language/shown";
-import { INK, roundTicks } from "../axis";
-import { WhenSeen } from "../when-seen";
+import { roundTicks } from "../axis";
+import { areaBetween, lineThrough, Note, Plot, placeOn, type Side, Stroke } from "../plot";
 
 /** Whole hours at round clock times of the house, so that ticks read like a clock. */
 function hoursBetween(fromH: number, toH: number, nowMs: number, zone: string): number[] {
@@ -43,45 +30,48 @@ const LOW_TICKS = 2;
 /** One quantity of the room's air on the same clock as the water over it. */
 function Air({
   name,
-  dataKey,
+  of,
   colour,
   data,
-  axis,
-  clock,
+  x,
 }: {
   name: string;
-  dataKey: "tempC" | "humidityPct";
+  of: "tempC" | "humidityPct";
   colour: string;
   data: readonly AirPoint[];
-  axis: object;
-  clock: (hours: number) => string;
+  x: Side;
 }) {
-  const y = roundTicks(
-    data.map((a) => a[dataKey]),
-    LOW_TICKS,
-  );
+  const y = {
+    ...roundTicks(
+      data.map((a) => a[of]),
+      LOW_TICKS,
+    ),
+    said: String,
+  };
+  const at = placeOn(x, y);
   return (
     <>
       <p className="text-[14px] font-semibold" style={{ color: colour }}>
         {name}
       </p>
-      <div className="h-28 overflow-hidden" role="img" aria-label={`${name}, so far`}>
-        <ResponsiveContainer>
-          <ComposedChart data={[...data]} margin={{ top: 6, right: 12, bottom: 0, left: -8 }}>
-            <CartesianGrid stroke="var(--rule)" vertical={false} />
-            <XAxis {...axis} tickFormatter={clock} allowDataOverflow />
-            <YAxis {...y} tick={INK} stroke="var(--edge)" width={64} />
-            <Line dataKey={dataKey} stroke={colour} strokeWidth={2} dot={false} isAnimationActive={false} />
-            <ReferenceLine x={0} stroke="var(--ink)" strokeWidth={1.5} />
-          </ComposedChart>
-        </ResponsiveContainer>
-      </div>
+      <Plot
+        says={`${name}, so far`}
+        className="h-20"
+        x={{ ...x, long: true }}
+        y={y}
+        lines={
+          <>
+            <Stroke d={lineThrough(data.map((a) => at(a.hours, a[of])))} stroke={colour} strokeWidth={2} />
+            <Stroke d={`M${at(0, 0).x},0v100`} stroke="var(--ink)" strokeWidth={1.5} />
+          </>
+        }
+      />
     </>
   );
 }
 
 /** Water of the stack with its readings and the forecast's 80 % band; below it the room's air on the same clock. */
-export default function RoomChart({
+export function RoomChart({
   ahead,
   forecast,
   air,
@@ -94,125 +84,119 @@ export default function RoomChart({
   const to = forecast.band.at(-1)?.hours ?? 12;
   const from = Math.min(-6, ...ahead.readings.map((r) => r.hours - 1));
   const past = air.filter((a) => a.hours >= from).map((a) => ({ ...a, tempC: asRead(a.tempC, "°C") }));
-  const hours = hoursBetween(from, to, nowMs, zone);
-  const water = forecast.band.map((b) => ({ hours: b.hours, band: [b.lo, b.hi], mid: b.mid }));
-  const y = roundTicks([
-    ...ahead.readings.map((r) => r.waterPct),
-    ...forecast.band.flatMap((b) => [b.lo, b.hi]),
-    goal.targetPct,
-  ]);
-  const clock = (h: number): string => clockAt(h, nowMs, zone);
-  const axis = {
-    type: "number" as const,
-    dataKey: "hours",
+  const x = {
     domain: [from, to],
-    ticks: hours,
-    tick: INK,
-    stroke: "var(--edge)",
+    ticks: hoursBetween(from, to, nowMs, zone),
+    said: (h: number): string => clockAt(h, nowMs, zone),
+    long: true,
   };
-  const deadline = goal.deadlineHours;
-  const label = (
-    value: string,
-    fill: string,
-    position: "insideTopLeft" | "insideTopRight" | "insideBottomLeft",
-  ) => ({ value, fill, fontSize: 13, position });
+  const y = {
+    ...roundTicks([
+      ...ahead.readings.map((r) => r.waterPct),
+      ...forecast.band.flatMap((b) => [b.lo, b.hi]),
+      goal.targetPct,
+    ]),
+    said: (pct: number): string => `${pct} %`,
+  };
+  const at = placeOn(x, y);
+  const inSight = ({ x, y }: { x: number; y: number }): boolean => x >= 0 && x <= 100 && y >= 0 && y <= 100;
+  const target = at(from, goal.targetPct);
+  const upright = [
+    { hours: 0, said: "now", ink: "var(--ink)", strokeWidth: 1.5, top: 0, to: "" },
+    {
+      hours: goal.deadlineHours !== null && goal.deadlineHours > 0 ? goal.deadlineHours : Number.NaN,
+      said: "beetle limit",
+      ink: "var(--stop)",
+      strokeDasharray: "2 3",
+      top: 0,
+      to: "-translate-x-full",
+    },
+    {
+      hours: forecast.nextTest?.hours ?? Number.NaN,
+      said: "test",
+      ink: "var(--water)",
+      strokeDasharray: "2 3",
+      top: 100,
+      to: "-translate-y-full",
+    },
+  ].filter((l) => l.hours <= to);
   return (
     <div>
-      <div
-        className="h-64 overflow-hidden"
-        role="img"
-        aria-label={`Water of stack ${ahead.name}: ${ahead.rate.nowPct.toFixed(1)} % now, target ${goal.targetPct} %, forecast with its 80 % band`}
-      >
-        <ResponsiveContainer>
-          <ComposedChart margin={{ top: 8, right: 12, bottom: 0, left: -8 }}>
-            <CartesianGrid stroke="var(--rule)" vertical={false} />
-            <XAxis {...axis} tickFormatter={clock} allowDataOverflow />
-            <YAxis {...y} tick={INK} stroke="var(--edge)" unit=" %" width={64} allowDataOverflow />
-            <Area
-              data={water}
-              dataKey="band"
-              stroke="none"
+      <Plot
+        says={`Water of stack ${ahead.name}: ${ahead.rate.nowPct.toFixed(1)} % now, target ${goal.targetPct} %, forecast with its 80 % band`}
+        className="h-54"
+        x={x}
+        y={y}
+        lines={
+          <>
+            <path
+              d={areaBetween(
+                forecast.band.map((b) => ({ x: at(b.hours, 0).x, lo: at(0, b.lo).y, hi: at(0, b.hi).y })),
+              )}
               fill="var(--water-fill)"
               fillOpacity={0.75}
-              isAnimationActive={false}
             />
-            <Line
-              data={water}
-              dataKey="mid"
+            <Stroke
+              d={lineThrough(forecast.band.map((b) => at(b.hours, b.mid)))}
               stroke="var(--water)"
               strokeWidth={2.5}
-              dot={false}
-              isAnimationActive={false}
             />
-            <Scatter
-              data={[...ahead.others]}
-              dataKey="waterPct"
-              fill="none"
-              stroke="var(--edge)"
-              shape="cross"
-              isAnimationActive={false}
-            />
-            <Scatter
-              data={[...ahead.readings]}
-              dataKey="waterPct"
-              fill="var(--shelf)"
-              stroke="var(--water)"
-              strokeWidth={2}
-              isAnimationActive={false}
-            />
-            <ReferenceLine
-              y={goal.targetPct}
-              stroke="var(--go)"
-              strokeDasharray="6 4"
-              label={label(`target ${goal.targetPct} %`, "var(--go)", "insideTopLeft")}
-            />
-            <ReferenceLine
-              x={0}
-              stroke="var(--ink)"
-              strokeWidth={1.5}
-              label={label("now", "var(--ink)", "insideTopLeft")}
-            />
-            {deadline !== null && deadline > 0 && deadline <= to && (
-              <ReferenceLine
-                x={deadline}
-                stroke="var(--stop)"
-                strokeDasharray="2 3"
-                label={label("beetle limit", "var(--stop)", "insideTopRight")}
+            <Stroke d={`M0,${target.y}h100`} stroke="var(--go)" strokeDasharray="6 4" />
+            {upright.map(({ hours, said, ink, strokeWidth, strokeDasharray }) => (
+              <Stroke
+                key={said}
+                d={`M${at(hours, 0).x},0v100`}
+                stroke={ink}
+                {...{ strokeWidth, strokeDasharray }}
               />
-            )}
-            {forecast.nextTest && forecast.nextTest.hours <= to && (
-              <ReferenceLine
-                x={forecast.nextTest.hours}
-                stroke="var(--water)"
-                strokeDasharray="2 3"
-                label={label("test", "var(--water)", "insideBottomLeft")}
-              />
-            )}
-          </ComposedChart>
-        </ResponsiveContainer>
-      </div>
+            ))}
+          </>
+        }
+        marks={
+          <>
+            {ahead.others
+              .map((r) => at(r.hours, r.waterPct))
+              .filter(inSight)
+              .map((p, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: two readings may lie in one place.
+                <svg key={i} x={`${p.x}%`} y={`${p.y}%`} className="overflow-visible" aria-hidden="true">
+                  <path d="M-4.5,0h9M0,-4.5v9" stroke="var(--edge)" strokeWidth={1.5} />
+                </svg>
+              ))}
+            {ahead.readings
+              .map((r) => at(r.hours, r.waterPct))
+              .map((p, i) => (
+                <circle
+                  // biome-ignore lint/suspicious/noArrayIndexKey: two readings may lie in one place.
+                  key={i}
+                  cx={`${p.x}%`}
+                  cy={`${p.y}%`}
+                  r={4.5}
+                  fill="var(--shelf)"
+                  stroke="var(--water)"
+                  strokeWidth={2}
+                />
+              ))}
+          </>
+        }
+      >
+        <Note at={target} ink="var(--go)" to="">
+          target {goal.targetPct} %
+        </Note>
+        {upright.map((l) => (
+          <Note key={l.said} at={{ x: at(l.hours, 0).x, y: l.top }} ink={l.ink} to={l.to}>
+            {l.said}
+          </Note>
+        ))}
+      </Plot>
       <p className="mb-2 text-[14px] text-ink-2">
         % water. Rings: this stack's readings; crosses: other stacks'; band: 80 % of what may come.
       </p>
       {past.length > 0 && (
-        <WhenSeen className="h-[17rem]">
-          <Air
-            name={`Room, ${unitOf("°C")}`}
-            dataKey="tempC"
-            colour="var(--heat)"
-            data={past}
-            axis={axis}
-            clock={clock}
-          />
-          <Air
-            name="Room, % relative humidity"
-            dataKey="humidityPct"
-            colour="var(--water)"
-            data={past}
-            axis={axis}
-            clock={clock}
-          />
-        </WhenSeen>
+        <>
+          <Air name={`Room, ${unitOf("°C")}`} of="tempC" colour="var(--heat)" data={past} x={x} />
+          <Air name="Room, % relative humidity" of="humidityPct" colour="var(--water)" data={past} x={x} />
+        </>
       )}
     </div>
   );

@@ -1,6 +1,5 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import { dryingForecast, type FanPosition, humidAir, warmUpHours } from "@/core/drying";
 import type { AirPoint, StackAhead } from "@/house/hot-room/view";
@@ -9,11 +8,7 @@ import { asRead, asReckoned, asWritten, mass, temp, unitOf } from "@/house/langu
 import { ChoiceKeys } from "../choice-keys";
 import { FigureInput } from "../fields/figure-input";
 import { Slide } from "../slide";
-
-const RoomChart = dynamic(() => import("./chart"), {
-  ssr: false,
-  loading: () => <p className="h-64 text-ink-2">Drawing…</p>,
-});
+import { RoomChart } from "./chart";
 
 const FANS = [
   { value: "full", label: "full" },

@@ -8,10 +8,10 @@ import { unitOf } from "@/house/language/shown";
 import type { TapeLine, TapeView } from "@/house/standing/strip-and-tape";
 import { Link } from "../link";
 import { Modal } from "../modal";
+import { useNear } from "../near";
 import { useNotFor } from "../people/rights";
 import { refreshOnce } from "../refresh-once";
 import { send } from "../send";
-import { useNear } from "../when-seen";
 import { remember } from "./remember";
 
 interface TapeProps {

@@ -2,7 +2,7 @@
 
 import { type ComponentType, useEffect, useRef, useState } from "react";
 import { flushSync } from "react-dom";
-import { useNear } from "../when-seen";
+import { useNear } from "../near";
 import { laidOut, type WorkingColumn, type WorkingRow } from "./view";
 
 /** Near enough to be pressed in a moment. */

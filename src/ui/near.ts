@@ -1,6 +1,6 @@
 "use client";
 
-import { type ReactNode, type RefObject, useEffect, useRef, useState } from "react";
+import { type RefObject, useEffect, useState } from "react";
 
 /** Whether a place has come within so many px of what is in sight; it stays so. */
 export function useNear(place: RefObject<Element | null>, px: number): boolean {
@@ -20,10 +20,4 @@ export function useNear(place: RefObject<Element | null>, px: number): boolean {
     return () => eye.disconnect();
   }, [place, px]);
   return near;
-}
-
-/** A drawing far down the page: fetched and drawn when it is seen, which takes a slow tablet long; room kept for it. */
-export function WhenSeen({ className, children }: { className: string; children: ReactNode }) {
-  const place = useRef<HTMLDivElement>(null);
-  return useNear(place, 0) ? children : <div ref={place} className={className} />;
 }
