@@ -34,6 +34,7 @@ import * as foundByIndex from "./migrations/0032-found-by-index";
 import * as keptReady from "./migrations/0033-kept-ready";
 import * as foundByDay from "./migrations/0034-found-by-day";
 import * as samplesEnd from "./migrations/0035-samples-end";
+import * as foundSince from "./migrations/0036-found-since";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -71,6 +72,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0033-kept-ready": keptReady,
   "0034-found-by-day": foundByDay,
   "0035-samples-end": samplesEnd,
+  "0036-found-since": foundSince,
 };
 
 /** Every step there is, in order. */

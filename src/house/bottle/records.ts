@@ -313,6 +313,8 @@ export const jarsOff = (db: Knex, most: number): Promise<JarsOffRow[]> =>
     .limit(most)
     .select("l.code", "o.jars", "o.why", "o.place", "o.keep_until", "o.note", "o.stated_at as at");
 
+const MOST_LOTS_OF_YEAR = 2000;
+
 /** What every lot's newest weighing of a year found: the label, the mean, the jars. */
 export const weighedOfYear = (
   db: Knex,
@@ -322,10 +324,12 @@ export const weighedOfYear = (
 > =>
   db("live_fill_check as x")
     .join("live_lot as l", "l.id", "x.lot_id")
-    .where("l.year", year)
+    .whereRaw(
+      `x.lot_id = any(array(select id from lot where year = ? order by number desc limit ${MOST_LOTS_OF_YEAR}))`,
+      [year],
+    )
     .distinctOn("x.lot_id")
     .orderByRaw(`x.lot_id, ${newestFirst("x")}`)
-    .limit(2000)
     .select("l.code", "l.nominal_g", "l.jars", "x.weights_g", "x.span");
 
 export interface ProductRunRow {

@@ -2,6 +2,7 @@
 import type { Knex } from "knex";
 import type { AnalyteId, Measured, Traits } from "@/core/laboratory";
 import { refuse } from "../language/errors";
+import { newestIds } from "../ledger/records/newest";
 
 export interface LabOrderRow {
   readonly id: number;
@@ -71,6 +72,11 @@ export const valuesOf = (db: Knex, results: readonly number[]): Promise<LabValue
 export const nextOrderNumber = async (db: Knex): Promise<number> =>
   Number((await db("lab_order").max("number as last").first())?.last ?? 0) + 1;
 
-/** Laboratories that were asked before. */
+/** Laboratories that were asked lately. */
 export const laboratories = (db: Knex): Promise<string[]> =>
-  db("live_lab_order").distinct("laboratory").orderBy("laboratory").limit(50).pluck("laboratory");
+  db("live_lab_order")
+    .whereRaw(`id = any(${newestIds("lab_order", 100)})`)
+    .distinct("laboratory")
+    .orderBy("laboratory")
+    .limit(50)
+    .pluck("laboratory");

@@ -83,19 +83,20 @@ export interface DispatchRow {
 }
 
 const dispatches = (db: Knex) =>
-  db("live_dispatch as d")
-    .join("buyer_called as y", "y.id", "d.buyer_id")
-    .select(
-      "d.id",
-      "d.entry_id",
-      "d.stated_at",
-      "d.number",
-      "y.stands_for as buyer_id",
-      "y.called as buyer",
-      "d.kind",
-      "d.note",
-      db.raw("exists (select 1 from live_dispatch_closed c where c.dispatch_id = d.id) as closed"),
-    );
+  db("live_dispatch as d").join("buyer_called as y", "y.id", "d.buyer_id").select(
+    "d.id",
+    "d.entry_id",
+    "d.stated_at",
+    "d.number",
+    "y.stands_for as buyer_id",
+    "y.called as buyer",
+    "d.kind",
+    "d.note",
+    // One by one: asked of all at once it would be every closing there ever was.
+    db.raw(
+      "coalesce((select true from live_dispatch_closed c where c.dispatch_id = d.id limit 1), false) as closed",
+    ),
+  );
 
 export async function oneDispatch(db: Knex, number: number, field = "dispatch"): Promise<DispatchRow> {
   const row = await dispatches(db).where("d.number", number).first();
@@ -105,8 +106,10 @@ export async function oneDispatch(db: Knex, number: number, field = "dispatch"):
 /** Markets nobody came back from yet. */
 export const openMarkets = (db: Knex): Promise<DispatchRow[]> =>
   dispatches(db)
-    .where("d.kind", "market")
-    .whereNotExists(db("live_dispatch_closed as c").whereRaw("c.dispatch_id = d.id"))
+    .whereRaw(
+      `d.id = any(array(select m.id from dispatch m where m.kind = 'market'
+         and not exists (select 1 from live_dispatch_closed c where c.dispatch_id = m.id)))`,
+    )
     .orderBy("d.id", "desc")
     .limit(50);
 

@@ -28,10 +28,18 @@ export const batchesOfFills = (db: Knex, fillIds: readonly number[]): Promise<Ba
   batches(db)
     .whereRaw("b.fill_id = any(?::bigint[])", [[...fillIds]])
     .orderBy("b.number");
+/** No day on a floor closes more. */
+const MOST_CLOSED = 100;
+
 export const batchesClosedSince = (db: Knex, since: Date): Promise<BatchRow[]> =>
   batches(db)
-    .join("entry as closing", "closing.id", "c.entry_id")
-    .where("closing.happened_at", ">=", since)
+    .whereRaw(
+      `b.id = any(array(select k.batch_id from batch_close k
+         where k.id = any(${newestIds("batch_close", MOST_CLOSED)})
+           and exists (select 1 from entry e where e.id = k.entry_id and e.happened_at >= ?)))`,
+      [since],
+    )
+    .whereNotNull("c.entry_id")
     .orderBy("b.number");
 /** The ids of batches nobody closed, as an SQL array. */
 export const OPEN_BATCH_IDS = stillOpen("batch");

@@ -19,7 +19,7 @@ export const uncappedSince = (
   db("live_uncapped as u")
     .join("fill as f", "f.id", "u.fill_id")
     .join("vessel as v", "v.id", "f.vessel_id")
-    .where("u.at", ">=", since)
+    .whereRaw("u.id = any(array(select id from uncapped where at >= ?))", [since])
     .orderBy(["u.at", "u.id"])
     .select("u.who", "v.tag", "u.at");
 

@@ -30,7 +30,7 @@ const plans = (db: Knex) =>
 /** Plans from a day on whose yard was not pulled on or after their day yet. */
 export const openPlans = (db: Knex, from: string): Promise<PlanRow[]> =>
   plans(db)
-    .where("p.date", ">=", from)
+    .whereRaw("p.id = any(array(select id from pull_plan where date >= ?))", [from])
     // Each pull's moment by itself: the yard's few since then, not every entry of the house.
     .whereRaw(`not exists (
       select 1 from pull u left join lateral (select e.happened_at from entry e where e.id = u.entry_id offset 0) e on true

@@ -121,7 +121,7 @@ export const gaveByYard = (
   db("live_pull as u")
     .join("live_pull_super as p", "p.pull_id", "u.id")
     .join("vessel as v", "v.id", "p.vessel_id")
-    .where("u.date", ">=", since)
+    .whereRaw("u.id = any(array(select id from pull where date >= ?))", [since])
     .groupBy("u.yard_id")
     .select(
       "u.yard_id",
@@ -133,7 +133,9 @@ export const bloomsSince = (
   db: Knex,
   since: string,
 ): Promise<{ id: number; yard_id: number; what: string; date: string }[]> =>
-  db("live_bloom").where("date", ">=", since).orderBy(["date", "id"]);
+  db("live_bloom")
+    .whereRaw("id = any(array(select id from bloom where date >= ?))", [since])
+    .orderBy(["date", "id"]);
 
 /** What was seen to bloom from one day to another, yard by yard by name, oldest first. */
 export const bloomsOfYards = (

@@ -124,19 +124,19 @@ export function pastRows(chains: number, from: number, behind: Behind): string {
     each("check_ticked", "kind, items, note, who, at", `'washing', '{}', '', 'Bench', ${at}`, 4),
     each("work_hours", "day, hours, who, what", `${day}, 2, 'Bench', 'extracting'`),
     each("hand_work", "way, frames, minutes, honey_g", `'crushed', 3, 10, 3000`, 10),
+    // A page of these from the first history on.
     each(
       "hold",
       "id, number, about, name, fill_ids, vessel_ids, why, until",
       `${lot}, 700000 + ${n}, 'lot', 'lot H' || (${n}), array[${lot}]::bigint[], '{}', 'asked', ''`,
-      50,
+      15,
     ),
     each(
       "hold_release",
       "hold_id, fill_id, name, as_of, why, second",
       `${lot}, null, 'lot H' || (${n}), ${at}, 'found clean', false`,
-      50,
+      15,
     ),
-    // A page of them from the first history on.
     each(
       "lab_order",
       "id, number, fill_id, name, lot_id, taken_by, seal, laboratory, sent_on, asks, traits, note",
