@@ -306,6 +306,7 @@ async function asItIsNow(): Promise<{ at: string; end: () => Promise<void> }> {
   await admin.raw(`alter database ${name} with allow_connections true`);
   const ended = () => console.error("The young house's server ended by itself.");
   const copy = new Copy(await freePort(), within(process.env.DATABASE_URL ?? "", young), "", ended);
+  process.on("exit", () => copy.end());
   await copy.start();
   return {
     at: `http://127.0.0.1:${copy.port}`,

@@ -32,12 +32,19 @@ export function parseFigure(text: string): ParsedNumber {
   return { value, unit: (match?.[2] ?? "").toLowerCase() };
 }
 
-const WRITTEN: Record<number, Intl.NumberFormat> = {};
-
-/** A figure as it was typed, without the noise of a conversion: "26.4", "26.082"; at most `digits` decimals. */
+/**
+ * A figure as it was typed, without the noise of a conversion: "26.4", "26.082". Halves go away from zero as the figure
+ * reads, not as the machine holds it: 1.005 is 1.01. The browser's own way of writing says the same; to be made ready
+ * for its first figure that takes a slow tablet a tenth of a second.
+ * @param digits at most so many decimals, 0 to 6
+ */
 export function written(value: number, digits = 3): string {
-  WRITTEN[digits] ??= new Intl.NumberFormat("en-GB", { maximumFractionDigits: digits, useGrouping: false });
-  return WRITTEN[digits].format(value);
+  const size = Math.abs(value);
+  const read = String(size);
+  const rounded = read.includes("e")
+    ? Number(size.toFixed(digits))
+    : Number(`${Math.round(Number(`${read}e${digits}`))}e-${digits}`);
+  return `${value < 0 && rounded > 0 ? "-" : ""}${rounded}`;
 }
 
 /** "12 to 14"; a range of one value is that value. */

@@ -93,6 +93,29 @@ describe("written figures", () => {
     expect(written(value)).toBe(text);
   });
 
+  it("as the language's own way of writing figures does, at every size and where a half is rounded", () => {
+    const ways = Array.from(
+      { length: 7 },
+      (_, digits) => new Intl.NumberFormat("en-GB", { maximumFractionDigits: digits, useGrouping: false }),
+    );
+    const figures = fc.oneof(
+      fc.double({ min: -1e9, max: 1e9, noNaN: true }),
+      fc.double({ min: -1, max: 1, noNaN: true }),
+      // Halves at every place, as they are read.
+      fc
+        .tuple(fc.integer({ min: -1e7, max: 1e7 }), fc.integer({ min: 0, max: 6 }))
+        .map(([n, e]) => Number(`${n}5e-${e + 1}`)),
+    );
+    fc.assert(
+      fc.property(figures, fc.integer({ min: 0, max: 6 }), (value, digits) => {
+        // Nothing is written with a sign before it is anything.
+        const theirs = ways[digits]?.format(value).replace(/^-0$/, "0");
+        expect(written(value, digits)).toBe(theirs);
+      }),
+      { numRuns: 3000 },
+    );
+  });
+
   it("one mass is written one way, a title like its tile; half a step rounds up", () => {
     expect(formatKg(12.85)).toBe("12.9");
     expect(formatKgFromG(12_850)).toBe("12.9");

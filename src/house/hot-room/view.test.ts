@@ -234,7 +234,7 @@ describe("the hot room's screen", () => {
     if (!ahead || !state?.forecast) throw new Error("nothing is forecast");
     const { hours } = dryingForecast(ahead.rate, ahead.room, ahead.goal);
     expect(hours).toEqual(state.forecast.hours);
-    expect(decision?.when).toBe(whenIn(ahead.zone, new Date(ahead.nowMs + hours.p50 * HOUR), now));
+    expect(decision?.when).toBe(whenIn(s.house.zone, new Date(ahead.nowMs + hours.p50 * HOUR), now));
     expect(view.stacks.map((column) => column.verdict)).toEqual([`dry to ${decision?.when}`]);
   });
 

@@ -6,7 +6,8 @@ import { equilibriumWaterPct, warmUpHours } from "@/core/drying";
 import { standingOf } from "@/core/moisture";
 import type { AtHand, InstrumentView } from "../devices/view";
 import { devicesAtHand, instrumentsView } from "../devices/view";
-import { ageBetween, whenIn } from "../language/clock";
+import { ageBetween, clockShifts, whenIn } from "../language/clock";
+import type { ClockShift } from "../language/said-time";
 import { massFigureG } from "../language/shown";
 import type { Tone } from "../standing/model";
 import type { Snapshot } from "../standing/snapshot";
@@ -15,6 +16,9 @@ import { after } from "./says";
 import { waterRules } from "./waiting";
 
 const HOUR_MS = 3_600_000;
+const DAY_MS = 24 * HOUR_MS;
+/** What dries for longer is said by its day, an hour either way. */
+const LOOKED_AHEAD_DAYS = 100;
 /** More points than this a chart of this size cannot show. */
 const MOST_POINTS = 240;
 
@@ -48,7 +52,8 @@ export interface StackAhead {
   readonly room: RoomAhead;
   readonly goal: ForecastGoal;
   readonly nowMs: number;
-  readonly zone: string;
+  /** The house's clock, from the first reading to as far ahead as anybody looks. */
+  readonly shifts: readonly ClockShift[];
   readonly readings: readonly { readonly hours: number; readonly waterPct: number; readonly box: string }[];
   readonly others: readonly { readonly hours: number; readonly waterPct: number; readonly stack: string }[];
   readonly waterKg: number;
@@ -143,7 +148,11 @@ function aheadOf(s: Snapshot, x: StackState): StackAhead | null {
     room,
     goal: { targetPct: s.house.target_pct, limitPct: s.house.limit_pct, deadlineHours: hours(x.deadline) },
     nowMs,
-    zone: s.house.zone,
+    shifts: clockShifts(
+      s.house.zone,
+      Math.min(nowMs, ...x.readings.map((r) => r.at.getTime())) - DAY_MS,
+      nowMs + LOOKED_AHEAD_DAYS * DAY_MS,
+    ),
     readings: x.readings.map((r) => ({ hours: hours(r.at), waterPct: r.waterPct, box: r.box })),
     others: s.room.stacks
       .filter((o) => o.name !== x.name)

@@ -1,5 +1,5 @@
 import { DateTime } from "luxon";
-import { clockSaid, dayOfYearSaid, daySaid, weekdayOf, weekdaySaid } from "./said-time";
+import { type ClockShift, clockSaid, dayOfYearSaid, daySaid, weekdayOf, weekdaySaid } from "./said-time";
 
 /** Clocks change at whole minutes (the time zone database, since 1972). */
 const MINUTE_MS = 60_000;
@@ -22,6 +22,25 @@ function offsetMin(zone: string, ms: number): number {
 /** What a zone's clock shows at a moment, as the same figures in UTC. @throws RangeError for no moment or no zone */
 const shownAt = (zone: string, at: Date): Date =>
   new Date(at.getTime() + offsetMin(zone, at.getTime()) * MINUTE_MS);
+
+/** How a zone's clock stands to UTC from one moment to another, for a browser: one shift, and one more for each change. */
+export function clockShifts(zone: string, fromMs: number, toMs: number): ClockShift[] {
+  let at = Math.floor(fromMs / DAY_MS) * DAY_MS;
+  const shifts = [{ fromMs: at, minutes: offsetMin(zone, at) }];
+  // Day by day, and within a day that changes it by halves to the minute.
+  for (; at < toMs; at += DAY_MS) {
+    const minutes = offsetMin(zone, at + DAY_MS);
+    if (minutes === shifts.at(-1)?.minutes) continue;
+    let [before, after] = [at, at + DAY_MS];
+    while (after - before > MINUTE_MS) {
+      const middle = Math.floor((before + after) / 2 / MINUTE_MS) * MINUTE_MS;
+      if (offsetMin(zone, middle) === minutes) after = middle;
+      else before = middle;
+    }
+    shifts.push({ fromMs: after, minutes });
+  }
+  return shifts;
+}
 
 /** Days and hours as the house's own clock shows them. */
 export const dayIn = (zone: string, at: Date): string => shownAt(zone, at).toISOString().slice(0, 10);

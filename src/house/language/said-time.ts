@@ -55,6 +55,26 @@ export function partsIn(zone: string, ms: number): { readonly day: string; reado
   return { day, clock };
 }
 
+/** From a moment on, ms, a zone's clock is so many minutes ahead of UTC. */
+export interface ClockShift {
+  readonly fromMs: number;
+  readonly minutes: number;
+}
+
+/**
+ * The same by shifts that were told, without the browser's calendar: to be made ready, that takes a slow tablet a tenth
+ * of a second.
+ * @param shifts in order; the first holds for what was before, too
+ */
+export function partsBy(
+  shifts: readonly ClockShift[],
+  ms: number,
+): { readonly day: string; readonly clock: string } {
+  const { minutes = 0 } = shifts.findLast((s) => s.fromMs <= ms) ?? shifts[0] ?? {};
+  const text = new Date(ms + minutes * 60_000).toISOString();
+  return { day: text.slice(0, 10), clock: text.slice(11, 16) };
+}
+
 /** The moment of a day and a clock time in a zone, ms; where the clock skips it, the hour it skips to. */
 export function momentAt(zone: string, isoDay: string, clock: string): number {
   const asIfThere = Date.parse(`${isoDay}T${clock}:00Z`);

@@ -1,26 +1,25 @@
 import type { DryingForecast } from "@/core/drying";
 import type { AirPoint, StackAhead } from "@/house/hot-room/view";
-import { clockSaid, partsIn, weekdayOf } from "@/house/language/said-time";
+import { clockSaid, partsBy, weekdayOf } from "@/house/language/said-time";
 import { asRead, unitOf } from "@/house/language/shown";
 import { roundTicks } from "../axis";
 import { areaBetween, lineThrough, Note, Plot, placeOn, type Side, Stroke } from "../plot";
 
+type HouseClock = Pick<StackAhead, "nowMs" | "shifts">;
+
 /** Whole hours at round clock times of the house, so that ticks read like a clock. */
-function hoursBetween(fromH: number, toH: number, nowMs: number, zone: string): number[] {
+function hoursBetween(fromH: number, toH: number, { nowMs, shifts }: HouseClock): number[] {
   const step = toH - fromH > 96 ? 24 : toH - fromH > 40 ? 12 : 6;
-  const hourNow = Number(
-    new Intl.DateTimeFormat("en-GB", { hour: "numeric", hourCycle: "h23", timeZone: zone }).format(nowMs),
-  );
-  const minuteNow = (nowMs % 3_600_000) / 3_600_000;
-  const first = Math.ceil((fromH + hourNow + minuteNow) / step) * step - hourNow - minuteNow;
+  const [hour = 0, minute = 0] = partsBy(shifts, nowMs).clock.split(":").map(Number);
+  const sinceMidnight = hour + minute / 60 + (nowMs % 60_000) / 3_600_000;
   const hours: number[] = [];
-  for (let h = first; h <= toH; h += step) hours.push(h);
+  for (let h = Math.ceil((fromH + sinceMidnight) / step) * step - sinceMidnight; h <= toH; h += step)
+    hours.push(h);
   return hours;
 }
 
-function clockAt(hours: number, nowMs: number, zone: string): string {
-  const at = new Date(Math.round((nowMs + hours * 3_600_000) / 60_000) * 60_000);
-  const { day, clock } = partsIn(zone, at.getTime());
+function clockAt(hours: number, { nowMs, shifts }: HouseClock): string {
+  const { day, clock } = partsBy(shifts, Math.round((nowMs + hours * 3_600_000) / 60_000) * 60_000);
   return `${weekdayOf(day)} ${clockSaid(clock)}`;
 }
 
@@ -80,14 +79,14 @@ export function RoomChart({
   forecast: DryingForecast;
   air: readonly AirPoint[];
 }) {
-  const { nowMs, zone, goal } = ahead;
+  const { goal } = ahead;
   const to = forecast.band.at(-1)?.hours ?? 12;
   const from = Math.min(-6, ...ahead.readings.map((r) => r.hours - 1));
   const past = air.filter((a) => a.hours >= from).map((a) => ({ ...a, tempC: asRead(a.tempC, "°C") }));
   const x = {
     domain: [from, to],
-    ticks: hoursBetween(from, to, nowMs, zone),
-    said: (h: number): string => clockAt(h, nowMs, zone),
+    ticks: hoursBetween(from, to, ahead),
+    said: (h: number): string => clockAt(h, ahead),
     long: true,
   };
   const y = {

@@ -3,7 +3,7 @@
 import { useMemo, useState } from "react";
 import { dryingForecast, type FanPosition, humidAir, warmUpHours } from "@/core/drying";
 import type { AirPoint, StackAhead } from "@/house/hot-room/view";
-import { clockSaid, dayOfYearSaid, partsIn, weekdayOf } from "@/house/language/said-time";
+import { clockSaid, dayOfYearSaid, partsBy, weekdayOf } from "@/house/language/said-time";
 import { asRead, asReckoned, asWritten, mass, temp, unitOf } from "@/house/language/shown";
 import { ChoiceKeys } from "../choice-keys";
 import { FigureInput } from "../fields/figure-input";
@@ -16,9 +16,9 @@ const FANS = [
   { value: "none", label: "none" },
 ] as const;
 
-function clock(hours: number, { nowMs, zone }: StackAhead): string {
+function clock(hours: number, { nowMs, shifts }: StackAhead): string {
   if (!Number.isFinite(hours)) return "never";
-  const at = partsIn(zone, nowMs + hours * 3_600_000);
+  const at = partsBy(shifts, nowMs + hours * 3_600_000);
   const near = hours < 144;
   return `${near ? weekdayOf(at.day) : dayOfYearSaid(at.day)} ${clockSaid(at.clock)}`;
 }
