@@ -2,7 +2,8 @@
 
 import dynamic from "next/dynamic";
 
-/** The sheet stands there with the page; what it judges with is fetched when it is opened. */
+/** The sheet judges while it is filled in; its statistics are only fetched when it is opened. */
 export const PullSheet = dynamic(() => import("./sheet"), {
+  ssr: false,
   loading: () => <p className="panel">Opening the sheet…</p>,
 });
