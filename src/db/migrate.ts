@@ -35,6 +35,7 @@ import * as keptReady from "./migrations/0033-kept-ready";
 import * as foundByDay from "./migrations/0034-found-by-day";
 import * as samplesEnd from "./migrations/0035-samples-end";
 import * as foundSince from "./migrations/0036-found-since";
+import * as holdsKeptReady from "./migrations/0037-holds-kept-ready";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -73,6 +74,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0034-found-by-day": foundByDay,
   "0035-samples-end": samplesEnd,
   "0036-found-since": foundSince,
+  "0037-holds-kept-ready": holdsKeptReady,
 };
 
 /** Every step there is, in order. */

@@ -1,7 +1,16 @@
 /** What is opened by a fact and closed by another is kept ready by triggers: little beside all that ever was. */
 
-/** The fact that opens, with the one that closes it and the column that says which. */
-export type ClosedBy = Readonly<Record<string, { readonly by: string; readonly of: string }>>;
+/** What closes: a fact, its column that says which, and when that closes by itself, of a row known as `row`. */
+interface Closing {
+  readonly by: string;
+  readonly of: string;
+  readonly when?: (row: string) => string;
+}
+/** By the fact that opens. */
+export type ClosedBy = Readonly<Record<string, Closing>>;
+
+const closes = ({ of, when }: Closing, row: string, opened: string): string =>
+  `${row}.${of} = ${opened}${when ? ` and ${when(row)}` : ""}`;
 
 const STANDS = (row: string) => `not exists (select 1 from undone u where u.entry_id = ${row}.entry_id)`;
 
@@ -21,17 +30,17 @@ export const after = (table: string, name: string) => `
 export const keepOpen = (closedBy: ClosedBy): string =>
   Object.entries(closedBy)
     .map(
-      ([table, { by, of }]) => `
+      ([table, closing]) => `
       ${kept(
         `${table}_opens`,
         `insert into still_open select '${table}', t.id from told t where ${STANDS("t")};`,
       )}
       ${after(table, `${table}_opens`)}
       ${kept(
-        `${by}_closes`,
-        `delete from still_open o using told c where o.what = '${table}' and o.id = c.${of} and ${STANDS("c")};`,
+        `${closing.by}_closes`,
+        `delete from still_open o using told c where o.what = '${table}' and ${closes(closing, "c", "o.id")} and ${STANDS("c")};`,
       )}
-      ${after(by, `${by}_closes`)}`,
+      ${after(closing.by, `${closing.by}_closes`)}`,
     )
     .join("");
 
@@ -40,8 +49,8 @@ export const openAsTold = (closedBy: ClosedBy): string => `
   create or replace function open_as_told() returns table (what text, id bigint) language sql stable as $$
     ${Object.entries(closedBy)
       .map(
-        ([table, { by, of }]) =>
-          `select '${table}', t.id from live_${table} t where not exists (select 1 from live_${by} c where c.${of} = t.id)`,
+        ([table, closing]) =>
+          `select '${table}', t.id from live_${table} t where not exists (select 1 from live_${closing.by} c where ${closes(closing, "c", "t.id")})`,
       )
       .join(" union all ")}
   $$;`;
@@ -52,13 +61,13 @@ export const undoingOpens = (closedBy: ClosedBy): string =>
     "undone_opens",
     Object.entries(closedBy)
       .map(
-        ([table, { by, of }]) => `
+        ([table, closing]) => `
           delete from still_open o using told u join ${table} t on t.entry_id = u.entry_id
            where o.what = '${table}' and o.id = t.id;
           insert into still_open
             select distinct '${table}', t.id
-              from told u join ${by} c on c.entry_id = u.entry_id join live_${table} t on t.id = c.${of}
-             where not exists (select 1 from live_${by} x where x.${of} = t.id)
+              from told u join ${closing.by} c on c.entry_id = u.entry_id join live_${table} t on ${closes(closing, "c", "t.id")}
+             where not exists (select 1 from live_${closing.by} x where ${closes(closing, "x", "t.id")})
             on conflict do nothing;`,
       )
       .join(""),

@@ -1,9 +1,10 @@
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { whatIsOff } from "../ledger/verify";
 import { understand } from "../line";
 import { snapshot } from "../standing/snapshot";
 import { stateOf } from "../store/watch";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
-import { heldFills } from "./records";
+import { heldFills, openHolds } from "./records";
 
 const HOUR = 3_600_000;
 const ago = (hours: number): string => new Date(Date.now() - hours * HOUR).toISOString();
@@ -302,5 +303,68 @@ describe("on the line", () => {
       input: { hold: "1", why: "the result is in" },
     });
     expect((await heldFills(house.db, "UTC", new Date(0))).size).toBe(0);
+  });
+});
+
+describe("which holds stand at a moment", () => {
+  /** As it follows from all that was ever told. */
+  const asTold = async (at: Date): Promise<number[]> => {
+    const { rows } = await house.db.raw(
+      `select h.id from live_hold h
+        where h.stated_at <= :at and (h.over_on is null or h.over_on >= (:at::timestamptz at time zone 'UTC')::date)
+          and not exists (
+            select 1 from live_hold_release r
+             where r.hold_id = h.id and r.fill_id is null and r.stated_at <= :at
+               and (not r.second or exists (
+                 select 1 from live_release_confirmed c where c.release_id = r.id and c.stated_at <= :at)))
+        order by h.id`,
+      { at },
+    );
+    return rows.map((r: { id: number }) => r.id);
+  };
+
+  it("is found from those kept ready, at every hour, through releases late, partial, by two, undone and corrected", async () => {
+    await twoPails();
+    const hold = async (what: string, hours: number) =>
+      (
+        await house.act<{ hold: number }>(
+          "hold",
+          { what, why: "smells", until: "a nose" },
+          { at: ago(hours) },
+        )
+      ).hold;
+    const release = (n: number, hours: number, more: object = {}, who = "Ines") =>
+      house.act("release-hold", { hold: n, why: "clean", ...more }, { at: ago(hours), who });
+    const [a, b, c, d] = [
+      await hold("pail 1", 40),
+      await hold("pail 2", 39),
+      await hold("super 41", 38),
+      await hold("pail 1", 37),
+    ];
+    await hold("pail 2", 36);
+    // Told in another order than it happened.
+    await release(a, 10);
+    const late = await release(b, 30);
+    await release(c, 20, { of: "pail 1" });
+    await house.act("set-release-rules", { second: true });
+    await release(d, 15);
+    const compare = async () => {
+      const sizes = new Set<number>();
+      for (let hours = -1; hours <= 41; hours++) {
+        const at = new Date(ago(hours));
+        const open = (await openHolds(house.db, "UTC", at)).map((h) => h.id);
+        expect(open, `${hours} hours ago`).toEqual(await asTold(at));
+        sizes.add(open.length);
+      }
+      expect(await whatIsOff(house.db)).toBeNull();
+      return sizes.size;
+    };
+    expect(await compare()).toBeGreaterThan(3);
+    await house.act("confirm-release", { release: 4 }, { who: "Bram", at: ago(12) });
+    await compare();
+    await house.act("undo", { entry: late.entry });
+    await compare();
+    await release(b, 5);
+    await compare();
   });
 });

@@ -2,6 +2,8 @@
 import type { Knex } from "knex";
 import type { AnalyteId } from "@/core/laboratory";
 import { HOLDS_SOME } from "../ledger/records/fills";
+import { AS_WRITTEN } from "../ledger/records/newest";
+import { stillOpen } from "../ledger/records/still-open";
 
 export const HOLD_ABOUT = [
   "vessel",
@@ -44,10 +46,23 @@ export interface HoldRow {
 /** A release takes effect once the second person agreed, where the house asks for one. */
 const inForce = `(not r.second or exists (select 1 from live_release_confirmed c where c.release_id = r.id and c.stated_at <= :at))`;
 
+/**
+ * The only ones that can stand at a moment: those nobody released for good, those released after it, and those of a
+ * release just being written, which has no moment yet.
+ */
+const maybeOpen = `array(
+  select unnest(${stillOpen("hold")})
+   union
+  select r.hold_id from hold_release r where r.entry_id = any(array(select e.id from entry e where e.happened_at > :at))
+   union
+  select n.hold_id from (select r.hold_id, r.entry_id from hold_release r order by r.id desc limit 100) n
+   where not exists (select 1 from entry e where e.id = n.entry_id))`;
+
 /** Holds that stand at a moment, whole or for what was not cleared one by one. */
 const open = `
   select h.* from live_hold h
-   where h.stated_at <= :at
+   where h.id = any(${maybeOpen})
+     and h.stated_at <= :at
      and (h.over_on is null or h.over_on >= (:at::timestamptz at time zone :zone)::date)
      and not exists (
        select 1 from live_hold_release r where r.hold_id = h.id and r.fill_id is null and r.stated_at <= :at and ${inForce})`;
@@ -69,9 +84,10 @@ const starts = `
       select c.fill_id, u.date from live_pull u join live_pull_super c on c.pull_id = u.id where u.yard_id = o.yard_id offset 0) p
    where (o.from_day is null or p.date >= o.from_day) and (o.to_day is null or p.date <= o.to_day)`;
 
+/** Of those that stand. */
 const cleared = `
   select r.hold_id, r.fill_id, r.as_of from live_hold_release r
-   where r.fill_id is not null and r.stated_at <= :at and ${inForce}`;
+   where r.hold_id = any(array(select id from open)) and r.fill_id is not null and r.stated_at <= :at and ${inForce}`;
 
 /**
  * Which holds lie on which fills at a moment: what is held flows down every movement, and what it is mixed into is
@@ -126,7 +142,7 @@ export const recentHolds = (db: Knex, limit: number): Promise<(HoldRow & { who: 
   db("live_hold as h")
     .leftJoin("entry as e", "e.id", "h.entry_id")
     .orderBy("h.id", "desc")
-    .limit(limit)
+    .limit(limit, AS_WRITTEN)
     .select("h.*", "e.who");
 
 export interface ReleaseRow {

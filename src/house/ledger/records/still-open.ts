@@ -1,7 +1,7 @@
 /** What is opened by a fact and closed by another, kept ready by the database as it stands now. */
 import type { Knex } from "knex";
 
-export type Openable = "batch" | "jar_order" | "retained_sample";
+export type Openable = "batch" | "jar_order" | "retained_sample" | "hold";
 
 /** The ids of those nobody closed, as an SQL array: all that were ever closed are not even looked at. */
 export const stillOpen = (what: Openable): string =>
