@@ -50,7 +50,7 @@ export function Stroke({ d, ...look }: { d: string } & React.SVGProps<SVGPathEle
 const WRITTEN = "absolute whitespace-nowrap text-[13px] text-ink-2 tabular-nums";
 /** How many long words fit along a narrow plot, a middling one and a wide one. */
 const LONG_FIT = [3, 5, 9] as const;
-const SHOWN_FROM = ["", "hidden @min-[22rem]:block", "hidden @min-[44rem]:block"] as const;
+const SHOWN_FROM = ["", "hidden @min-[27rem]:block", "hidden @min-[48rem]:block"] as const;
 
 /** What is written at a place of the plot, to its right or its left, over it or under it. */
 export function Note({ at, ink, to, children }: { at: Place; ink: string; to: string; children: ReactNode }) {

@@ -163,7 +163,7 @@ export function Programs({
               type="button"
               className="do"
               data-quiet=""
-              aria-label={`Close the token of ${t.name}`}
+              aria-label={`Close it: the token of ${t.name}`}
               onClick={async () => {
                 await askDoor("close-token", { name: t.name });
                 router.refresh();

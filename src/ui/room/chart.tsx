@@ -3,7 +3,7 @@ import type { AirPoint, StackAhead } from "@/house/hot-room/view";
 import { clockSaid, partsBy, weekdayOf } from "@/house/language/said-time";
 import { asRead, unitOf } from "@/house/language/shown";
 import { roundTicks } from "../axis";
-import { areaBetween, lineThrough, Note, Plot, placeOn, type Side, Stroke } from "../plot";
+import { areaBetween, lineThrough, Note, type Place, Plot, placeOn, type Side, Stroke } from "../plot";
 
 type HouseClock = Pick<StackAhead, "nowMs" | "shifts">;
 
@@ -69,6 +69,11 @@ function Air({
   );
 }
 
+/** Two that lie in one place are drawn once. */
+const onceEach = (places: readonly Place[]): (readonly [string, Place])[] => [
+  ...new Map(places.map((p) => [`${p.x} ${p.y}`, p] as const)),
+];
+
 /** Water of the stack with its readings and the forecast's 80 % band; below it the room's air on the same clock. */
 export function RoomChart({
   ahead,
@@ -98,7 +103,7 @@ export function RoomChart({
     said: (pct: number): string => `${pct} %`,
   };
   const at = placeOn(x, y);
-  const inSight = ({ x, y }: { x: number; y: number }): boolean => x >= 0 && x <= 100 && y >= 0 && y <= 100;
+  const inSight = ({ x, y }: Place): boolean => x >= 0 && x <= 100 && y >= 0 && y <= 100;
   const target = at(from, goal.targetPct);
   const upright = [
     { hours: 0, said: "now", ink: "var(--ink)", strokeWidth: 1.5, top: 0, to: "" },
@@ -153,29 +158,22 @@ export function RoomChart({
         }
         marks={
           <>
-            {ahead.others
-              .map((r) => at(r.hours, r.waterPct))
-              .filter(inSight)
-              .map((p, i) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: two readings may lie in one place.
-                <svg key={i} x={`${p.x}%`} y={`${p.y}%`} className="overflow-visible" aria-hidden="true">
-                  <path d="M-4.5,0h9M0,-4.5v9" stroke="var(--edge)" strokeWidth={1.5} />
-                </svg>
-              ))}
-            {ahead.readings
-              .map((r) => at(r.hours, r.waterPct))
-              .map((p, i) => (
-                <circle
-                  // biome-ignore lint/suspicious/noArrayIndexKey: two readings may lie in one place.
-                  key={i}
-                  cx={`${p.x}%`}
-                  cy={`${p.y}%`}
-                  r={4.5}
-                  fill="var(--shelf)"
-                  stroke="var(--water)"
-                  strokeWidth={2}
-                />
-              ))}
+            {onceEach(ahead.others.map((r) => at(r.hours, r.waterPct)).filter(inSight)).map(([key, p]) => (
+              <svg key={key} x={`${p.x}%`} y={`${p.y}%`} className="overflow-visible" aria-hidden="true">
+                <path d="M-4.5,0h9M0,-4.5v9" stroke="var(--edge)" strokeWidth={1.5} />
+              </svg>
+            ))}
+            {onceEach(ahead.readings.map((r) => at(r.hours, r.waterPct))).map(([key, p]) => (
+              <circle
+                key={key}
+                cx={`${p.x}%`}
+                cy={`${p.y}%`}
+                r={4.5}
+                fill="var(--shelf)"
+                stroke="var(--water)"
+                strokeWidth={2}
+              />
+            ))}
           </>
         }
       >

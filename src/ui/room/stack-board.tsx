@@ -38,6 +38,10 @@ function Box({
     id: box.tag,
     data: { stack },
   });
+  const seen =
+    box.waterPct === null
+      ? `${box.cappedPct} % capped`
+      : `${box.waterPct.toFixed(1)}${box.unverified ? "?" : ""} % water`;
   const item = "flex min-h-12 cursor-pointer items-center px-4 outline-none data-[highlighted]:bg-niche";
   return (
     <div className="relative">
@@ -60,7 +64,8 @@ function Box({
         }}
         aria-haspopup="menu"
         aria-expanded={open}
-        aria-label={`Super ${box.tag}, ${mass(box.kg)}, ${box.waterPct === null ? "not read" : `${box.waterPct.toFixed(1)} % water`}; press to move it`}
+        // What is seen is in what is read out, in its order: who speaks to a tablet says what they see.
+        aria-label={`Super ${box.tag}, ${mass(box.kg)}, ${seen}${box.waterPct === null ? ", not read" : ""}; press to move it`}
         className="flex min-h-12 w-full touch-none items-center justify-between gap-2 rounded-sm border-[1.5px] border-edge px-2.5 text-left"
         style={{
           background: `color-mix(in srgb, var(--water-fill) ${Math.round(blueness(box.waterPct) * 100)}%, var(--shelf))`,
@@ -74,14 +79,9 @@ function Box({
           ...(isDragging ? { boxShadow: "0 6px 16px #0005" } : {}),
         }}
       >
-        <b>{box.tag}</b>
+        <b>{box.tag}</b>{" "}
         <span className="text-right font-mono text-[14px] leading-tight">
-          <span className="block">{mass(box.kg)}</span>
-          <span className="block">
-            {box.waterPct === null
-              ? `${box.cappedPct} % capped`
-              : `${box.waterPct.toFixed(1)}${box.unverified ? "?" : ""} % water`}
-          </span>
+          <span className="block">{mass(box.kg)}</span> <span className="block">{seen}</span>
         </span>
       </button>
       {met && (
@@ -177,12 +177,12 @@ export function StackBoard({ stacks, selected }: { stacks: readonly StackView[];
                 type="button"
                 className="min-h-12 w-full text-left leading-tight"
                 aria-pressed={selected === s.name}
-                aria-label={`Stack ${s.name}: show how it dries`}
+                aria-label={`Stack ${s.name}, ${s.verdict}: show how it dries`}
                 onClick={() => router.push(`/hot-room?stack=${s.name}`, { scroll: false })}
               >
                 <b className={selected === s.name ? "underline decoration-4 underline-offset-4" : ""}>
                   Stack {s.name}
-                </b>
+                </b>{" "}
                 <span data-tone={s.tone} className="block font-semibold" style={{ color: "var(--tone)" }}>
                   {s.verdict}
                 </span>
