@@ -1,11 +1,11 @@
 "use client";
 
 import { CalendarDays } from "lucide-react";
-import { Popover } from "radix-ui";
 import { type ComponentProps, lazy, Suspense, useState } from "react";
 import { dayOfYearSaid } from "@/house/language/said-time";
 import { readDay, writeDay } from "./day";
 
+/** A month, and what unfolds it beside a key, are fetched when somebody wants one: most days are typed or left as they are. */
 const Month = lazy(() => import("./month"));
 
 /**
@@ -23,7 +23,18 @@ export function DayInput({
   label: string;
 } & Omit<ComponentProps<"input">, "value" | "onChange">) {
   const [typed, setTyped] = useState<string | null>(null);
-  const [open, setOpen] = useState(false);
+  const [wanted, setWanted] = useState(false);
+  const key = (
+    <button
+      type="button"
+      className="-ml-12 grid w-12 shrink-0 place-items-center"
+      aria-label="Choose in a month"
+      aria-haspopup="dialog"
+      onClick={() => setWanted(true)}
+    >
+      <CalendarDays size={20} aria-hidden />
+    </button>
+  );
   return (
     <div className="flex items-stretch">
       <input
@@ -38,34 +49,21 @@ export function DayInput({
         }}
         onBlur={() => setTyped(null)}
       />
-      <Popover.Root open={open} onOpenChange={setOpen}>
-        <Popover.Trigger
-          className="-ml-12 grid w-12 shrink-0 place-items-center"
-          aria-label="Choose in a month"
-        >
-          <CalendarDays size={20} aria-hidden />
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content
-            align="start"
-            sideOffset={4}
-            collisionPadding={8}
-            aria-label={label}
-            className="z-50 rounded border border-edge bg-shelf p-2 text-ink shadow-lg"
-          >
-            <Suspense fallback={<p className="p-4 text-ink-2">The month…</p>}>
-              <Month
-                day={value}
-                onDay={(day) => {
-                  setTyped(null);
-                  onDay(day);
-                  setOpen(false);
-                }}
-              />
-            </Suspense>
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+      {wanted ? (
+        <Suspense fallback={key}>
+          <Month
+            of={label}
+            day={value}
+            unfolds={key}
+            onDay={(day) => {
+              setTyped(null);
+              onDay(day);
+            }}
+          />
+        </Suspense>
+      ) : (
+        key
+      )}
     </div>
   );
 }

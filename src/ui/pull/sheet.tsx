@@ -39,7 +39,7 @@ interface Draft {
 }
 
 /** The pull sheet: one super in hand at a time, judged while it is looked at; those done stand below. */
-export default function PullSheet({ view }: { view: PullSheetView }) {
+export function PullSheet({ view }: { view: PullSheetView }) {
   const supers = useMemo(() => unpacked(view.supers), [view.supers]);
   const [yard, setYard] = useState(view.yard);
   const [date, setDate] = useState(view.today);

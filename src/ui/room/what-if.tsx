@@ -56,7 +56,7 @@ function Slider({
 }
 
 /** How a stack dries from here on, in this room or in another: everything is reckoned anew while a slider moves. */
-export default function WhatIf({ ahead, air }: { ahead: StackAhead; air: readonly AirPoint[] }) {
+export function WhatIf({ ahead, air }: { ahead: StackAhead; air: readonly AirPoint[] }) {
   const [ask, setAsk] = useState<{ tempC: number; humidityPct: number; fan: FanPosition } | null>(null);
   const [fromC, setFromC] = useState(15);
   const room = ask ?? ahead.room;

@@ -10,8 +10,8 @@ import { Decisions } from "@/ui/decisions";
 import { Doings } from "@/ui/doings";
 import { EmptyBay } from "@/ui/empty-bay";
 import { Figure } from "@/ui/figures/figure";
-import { Ahead } from "@/ui/room/ahead";
 import { StackBoard } from "@/ui/room/stacks";
+import { WhatIf } from "@/ui/room/what-if";
 import { houseAsItStands } from "../../read";
 import { type RoomSearch, WORK } from "./doing";
 
@@ -61,7 +61,7 @@ export default async function HotRoom({ searchParams }: { searchParams: Promise<
           title={view.selected ? `Stack ${view.selected.name}, water in the honey` : "Water in the honey"}
         >
           {view.selected ? (
-            <Ahead key={view.selected.name} ahead={view.selected} air={view.air} />
+            <WhatIf key={view.selected.name} ahead={view.selected} air={view.air} />
           ) : (
             <p className="text-ink-2">
               A stack with a reading, and the room's air (typed, or from a sensor), show here when it will be

@@ -10,7 +10,7 @@ import { Caution } from "@/ui/bench";
 import { CommandForm } from "@/ui/fields/command-form";
 import { Judged } from "@/ui/fields/judged";
 import type { FieldSpec } from "@/ui/fields/spec";
-import { PullSheet } from "@/ui/pull";
+import { PullSheet } from "@/ui/pull/sheet";
 import { ImportFile, PullPlans } from "@/ui/yard";
 import { type BayDoing, doingsOf } from "../doings";
 
