@@ -227,6 +227,7 @@ test("a day is typed as people write it, or pressed in a month; what is none is 
   await expect(page.getByRole("grid")).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(inMonth).toBeFocused();
+  await expect(day).toHaveValue("13 Jun 2030");
   await inMonth.click();
   await page
     .getByRole("grid")

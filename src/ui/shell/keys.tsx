@@ -47,7 +47,12 @@ function Listener({ onCard }: { onCard: () => void }) {
       if (at instanceof HTMLElement) at.blur();
       router.push(path);
     },
-    { enabled: () => !isOpen("[role=dialog],[role=menu],[data-what-is-this]"), enableOnFormTags: true },
+    {
+      enabled: () => !isOpen("[role=dialog],[role=menu],[data-what-is-this]"),
+      // What this Escape has closed already is no longer there to be seen.
+      ignoreEventWhen: (e) => e.defaultPrevented,
+      enableOnFormTags: true,
+    },
     [router, path, doing],
   );
   useEffect(() => {
