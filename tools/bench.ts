@@ -3,6 +3,7 @@
  * Rows: command round trip, forecast, import, page render with a season in the house, recall over a long ledger.
  */
 import { randomUUID } from "node:crypto";
+import { Agent, request } from "node:http";
 import { performance } from "node:perf_hooks";
 import { OBJECTIVES, planBlend } from "@/core/blend";
 import { simulateDay, USUAL } from "@/core/dayplan";
@@ -271,13 +272,34 @@ await timed(10, plainWrite);
 report("the same rows in plain SQL, taken back", await timed(100, plainWrite), 40);
 
 console.log("· eight clients at once");
+const lines = new Agent({ keepAlive: true });
+/** A bloom by Node's plainest client: eight tablets do not reckon on the house's machine, and these should hardly. */
+const plainBloom = (body = JSON.stringify({ yard: "Bench Yard", what: "lime", date: "2026-06-20" })) =>
+  new Promise<void>((done, failed) => {
+    const asked = request(
+      `${base}/api/v1/commands/note-bloom`,
+      {
+        method: "POST",
+        agent: lines,
+        headers: { ...WHO, "content-type": "application/json", "idempotency-key": randomUUID() },
+      },
+      (answer) => {
+        answer.resume();
+        answer.on("end", () =>
+          answer.statusCode === 200 ? done() : failed(new Error(`note-bloom answered ${answer.statusCode}.`)),
+        );
+      },
+    );
+    asked.on("error", failed);
+    asked.end(body);
+  });
 /** Entries a second of so many clients that each send the next when the one before is answered. */
 async function bySeconds(clients: number, seconds: number): Promise<number> {
   let written = 0;
   const until = performance.now() + seconds * 1000;
   const client = async () => {
     while (performance.now() < until) {
-      await bloom();
+      await plainBloom();
       written += 1;
     }
   };

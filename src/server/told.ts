@@ -8,11 +8,15 @@ import pino from "pino";
 import { Counter, collectDefaultMetrics, Gauge, Histogram, Registry } from "prom-client";
 import { isQuiet, routeOf } from "./route-of";
 
-export const log = pino({
-  base: null,
-  level: process.env.AUMBRY_LOG ?? "info",
-  timestamp: pino.stdTimeFunctions.isoTime,
-});
+/** Written beside the answering, whole at any ending but a kill: who is answered does not wait for the log. */
+export const log = pino(
+  {
+    base: null,
+    level: process.env.AUMBRY_LOG ?? "info",
+    timestamp: pino.stdTimeFunctions.isoTime,
+  },
+  pino.destination({ sync: false }),
+);
 
 const registry = new Registry();
 collectDefaultMetrics({ register: registry });

@@ -81,25 +81,50 @@ interface Air {
   readonly perHumidityPct: number;
   readonly speed: number;
 }
-const towards = (s: DryingState, air: Air): number => air.we + air.perHumidityPct * s.sensorOffPct;
-
-const waterAfter = (s: DryingState, hours: number, air: Air): number => {
-  const we = towards(s, air);
-  return we + (s.waterPct - we) * Math.exp(-s.kPerHour * air.speed * hours);
-};
-
-function hoursTo(s: DryingState, target: number, air: Air): number {
-  if (s.waterPct <= target) return 0;
-  const we = towards(s, air);
-  if (we >= target) return Number.POSITIVE_INFINITY;
-  return Math.log((s.waterPct - we) / (target - we)) / (s.kPerHour * air.speed);
+/** The possibilities in one air, side by side: each goes from its water towards its own equilibrium at its own rate. */
+interface InAir {
+  readonly weights: Float64Array;
+  readonly equilibriumPct: Float64Array;
+  /** Water above that now. */
+  readonly abovePct: Float64Array;
+  readonly perHour: Float64Array;
 }
 
-/** One figure of each possibility. */
-function each(states: readonly DryingState[], ask: (s: DryingState) => number): Float64Array {
-  const values = new Float64Array(states.length);
-  for (let i = 0; i < values.length; i++) values[i] = ask(states[i] as DryingState);
-  return values;
+function inAir(states: readonly DryingState[], air: Air): InAir {
+  const n = states.length;
+  const [weights, equilibriumPct] = [new Float64Array(n), new Float64Array(n)];
+  const [abovePct, perHour] = [new Float64Array(n), new Float64Array(n)];
+  for (let i = 0; i < n; i++) {
+    const s = states[i] as DryingState;
+    const we = air.we + air.perHumidityPct * s.sensorOffPct;
+    weights[i] = s.weight;
+    equilibriumPct[i] = we;
+    abovePct[i] = s.waterPct - we;
+    perHour[i] = s.kPerHour * air.speed;
+  }
+  return { weights, equilibriumPct, abovePct, perHour };
+}
+
+function waterAfter({ equilibriumPct, abovePct, perHour }: InAir, hours: number): Float64Array {
+  const water = new Float64Array(perHour.length);
+  for (let i = 0; i < water.length; i++)
+    water[i] =
+      (equilibriumPct[i] as number) + (abovePct[i] as number) * Math.exp(-(perHour[i] as number) * hours);
+  return water;
+}
+
+function hoursTo({ equilibriumPct, abovePct, perHour }: InAir, target: number): Float64Array {
+  const hours = new Float64Array(perHour.length);
+  for (let i = 0; i < hours.length; i++) {
+    const [above, wanted] = [abovePct[i] as number, target - (equilibriumPct[i] as number)];
+    hours[i] =
+      above <= wanted
+        ? 0
+        : wanted <= 0
+          ? Number.POSITIVE_INFINITY
+          : Math.log(above / wanted) / (perHour[i] as number);
+  }
+  return hours;
 }
 
 const SPREAD = [0.1, 0.5, 0.9, 0.95];
@@ -107,26 +132,20 @@ const spreadOf = (values: InOrder, weights: ArrayLike<number>) => {
   const [lo = 0, mid = 0, hi = 0, upper = 0] = weightedQuantiles(values, weights, SPREAD);
   return { lo, mid, hi, upper };
 };
-const quantiles = (states: readonly DryingState[], ask: (s: DryingState) => number) =>
-  spreadOf(
-    inOrder(each(states, ask)),
-    each(states, (s) => s.weight),
-  );
 
 /** The water at `steps` moments after now, `hours` apart, and its spread at each: every one follows from the one before. */
-function bandAhead(states: readonly DryingState[], air: Air, hours: number, steps: number) {
-  const weights = each(states, (s) => s.weight);
-  const we = each(states, (s) => towards(s, air));
-  const kept = each(states, (s) => Math.exp(-s.kPerHour * air.speed * hours));
-  const water = each(states, (s) => s.waterPct);
+function bandAhead(ahead: InAir, hours: number, steps: number) {
+  const [water, kept] = [waterAfter(ahead, 0), ahead.perHour.map((k) => Math.exp(-k * hours))];
   let standing = inOrder(water);
   return Array.from({ length: steps + 1 }, (_, step) => {
     if (step > 0) {
-      for (let i = 0; i < water.length; i++)
-        water[i] = (we[i] as number) + ((water[i] as number) - (we[i] as number)) * (kept[i] as number);
+      for (let i = 0; i < water.length; i++) {
+        const we = ahead.equilibriumPct[i] as number;
+        water[i] = we + ((water[i] as number) - we) * (kept[i] as number);
+      }
       standing = inOrderLike(water, standing);
     }
-    const { lo, mid, hi } = spreadOf(standing, weights);
+    const { lo, mid, hi } = spreadOf(standing, ahead.weights);
     return { hours: hours * step, lo, mid, hi };
   });
 }
@@ -163,8 +182,8 @@ function whatWouldHelp(rate: DryingRate, room: RoomAhead, goal: ForecastGoal): D
   const within = goal.deadlineHours ?? PATIENCE_HOURS;
   if (!(within > 0)) return null;
   const inTime = (tempC: number, humidityPct: number) => {
-    const air = airOf({ ...room, tempC, humidityPct });
-    return quantiles(rate.states, (s) => hoursTo(s, goal.targetPct, air)).mid <= within;
+    const ahead = inAir(rate.states, airOf({ ...room, tempC, humidityPct }));
+    return spreadOf(inOrder(hoursTo(ahead, goal.targetPct)), ahead.weights).mid <= within;
   };
   const { vapourPressurePa } = humidAir(room.tempC, room.humidityPct);
   const now = Math.ceil(room.humidityPct);
@@ -186,25 +205,28 @@ function whatWouldHelp(rate: DryingRate, room: RoomAhead, goal: ForecastGoal): D
 const TEST_HOURS = [0.5, 1, 2, 3, 4, 6, 8, 10, 12, 15, 18, 21, 24, 30, 36, 48, 60, 72] as const;
 
 /** The earliest test whose likeliest result would halve the spread of the hour of the target. */
-function whenToTest(rate: DryingRate, goal: ForecastGoal, air: Air, p50: number): DryingForecast["nextTest"] {
+function whenToTest(
+  ahead: InAir,
+  expected: InAir,
+  targetPct: number,
+  p50: number,
+): DryingForecast["nextTest"] {
   // A test makes each hour likelier or less so, and changes none: they are put in order once.
-  const hoursOf = inOrder(each(rate.states, (s) => Math.min(1e4, hoursTo(s, goal.targetPct, air))));
-  const weights = each(rate.states, (s) => s.weight);
+  const hoursOf = inOrder(hoursTo(ahead, targetPct).map((h) => Math.min(1e4, h)));
   const width = (as: Float64Array) => {
     const h = spreadOf(hoursOf, as);
     return h.hi - h.lo;
   };
-  const now = width(weights);
-  const expected = typical(rate);
+  const now = width(ahead.weights);
   let best: { hours: number; spread: number } | null = null;
   for (const hours of TEST_HOURS) {
     // A test after the stack is likely ready comes too late.
     if (best && hours > p50) break;
-    const likely = waterAfter(expected, hours, air);
-    const after = each(
-      rate.states,
-      (s) => s.weight * Math.exp(-0.5 * ((waterAfter(s, hours, air) - likely) / SHEET_SD) ** 2),
-    );
+    const [likely = 0] = waterAfter(expected, hours);
+    const after = waterAfter(ahead, hours);
+    for (let i = 0; i < after.length; i++)
+      after[i] =
+        (ahead.weights[i] as number) * Math.exp(-0.5 * (((after[i] as number) - likely) / SHEET_SD) ** 2);
     const spread = width(after);
     if (spread <= now / 2) return { hours, halves: true };
     if (!best || spread < best.spread) best = { hours, spread };
@@ -221,7 +243,8 @@ export function dryingForecast(rate: DryingRate, room: RoomAhead, goal: Forecast
   mustBeWithin(goal.targetPct, 13, 25, "The target water", "%");
   const air = airOf(room);
   const { we, extrapolated } = air;
-  const times = quantiles(rate.states, (s) => hoursTo(s, goal.targetPct, air));
+  const possible = inAir(rate.states, air);
+  const times = spreadOf(inOrder(hoursTo(possible, goal.targetPct)), possible.weights);
   const ripe = rate.nowPct <= goal.targetPct;
   const status: DryingStatus =
     ripe && rate.water.upperPct > goal.limitPct && we <= rate.nowPct
@@ -236,7 +259,7 @@ export function dryingForecast(rate: DryingRate, room: RoomAhead, goal: Forecast
             : "cannot"
           : "drying";
   const ahead = goal.deadlineHours !== null && goal.deadlineHours > 0 ? goal.deadlineHours : null;
-  const atDeadline = ahead === null ? null : quantiles(rate.states, (s) => waterAfter(s, ahead, air));
+  const atDeadline = ahead === null ? null : spreadOf(inOrder(waterAfter(possible, ahead)), possible.weights);
   const conflict =
     status !== "ready" &&
     status !== "unsure" &&
@@ -252,7 +275,7 @@ export function dryingForecast(rate: DryingRate, room: RoomAhead, goal: Forecast
     equilibriumPct: we,
     extrapolated,
     hours: { p10: times.lo, p50: times.mid, p90: times.hi },
-    band: bandAhead(rate.states, air, horizon / BAND_STEPS, BAND_STEPS),
+    band: bandAhead(possible, horizon / BAND_STEPS, BAND_STEPS),
     atDeadline,
     conflict,
     compromise: !conflict
@@ -266,6 +289,9 @@ export function dryingForecast(rate: DryingRate, room: RoomAhead, goal: Forecast
       status === "ready" || status === "unsure" || (status === "drying" && !conflict)
         ? null
         : whatWouldHelp(rate, room, goal),
-    nextTest: status === "drying" ? whenToTest(rate, goal, air, times.mid) : null,
+    nextTest:
+      status === "drying"
+        ? whenToTest(possible, inAir([typical(rate)], air), goal.targetPct, times.mid)
+        : null,
   };
 }

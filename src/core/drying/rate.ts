@@ -162,6 +162,8 @@ interface Cohort {
   readonly draught: Draught;
   readonly fromMs: number;
   readonly boxes: { readonly name: string; readonly massKg: number; readonly sheets: Sheet[] }[];
+  /** Honey of all of them. */
+  readonly massKg: number;
   /** Every moment asked about, in order, the last one being now, with the legs from the moment before. */
   readonly times: readonly { readonly atMs: number; readonly legs: readonly Leg[] }[];
 }
@@ -206,6 +208,7 @@ function cohortsOf(
     return {
       ...c,
       fromMs,
+      massKg: c.boxes.reduce((kg, b) => kg + b.massKg, 0),
       boxes: c.boxes.map((b) => ({
         ...b,
         sheets: b.sheets.map((s) => ({ ...s, at: times.indexOf(s.atMs) })),
@@ -230,71 +233,123 @@ function pathOf(cohort: Cohort, k: number): Travelled[] {
   });
 }
 
-const withSensorOff = (path: readonly Travelled[], sensorOffPct: number): Step[] =>
-  path.map(({ kept, gained, gainedPerPct }) => ({ kept, gained: gained + gainedPerPct * sensorOffPct }));
-
-interface Fit {
-  readonly log: number;
-  /** What a box of this cohort holds now that was not read, % water. */
-  readonly meanNow: number;
-  /** What each read box holds now, drawn to the others as far as its readings are uncertain. */
-  readonly boxes: readonly { readonly name: string; readonly massKg: number; readonly waterPct: number }[];
+/** What the readings of a box say of its beginning, W = m, for a sensor that is off by z: m = (m0 - m1 z) / p, and how well. */
+interface Start {
+  readonly box: Cohort["boxes"][number];
+  readonly precision: number;
+  readonly m: number;
+  readonly mPerPct: number;
+  /** Spread of m among boxes that were set in together. */
+  readonly variance: number;
+  /** Twice the log likelihood lost: a parabola over z. */
+  readonly lost: readonly [number, number, number];
 }
 
-/** Log likelihood of a cohort's readings along a path, and its boxes' water now; null where nothing was read. */
-function fitOf(cohort: Cohort, path: readonly Step[], frameSd: number): Fit | null {
-  let fit = 0;
-  let [precision, weighted] = [0, 0];
-  const starts: { box: Cohort["boxes"][number]; m: number; variance: number }[] = [];
+/** The beginnings of the boxes of a cohort that were read, along a path and for frames that lie so far apart. */
+function startsOf(cohort: Cohort, path: readonly Travelled[], frameSd: number): Start[] {
+  const starts: Start[] = [];
   for (const box of cohort.boxes) {
-    let [p, bm, ss, logs] = [0, 0, 0, 0];
+    let [p, bm, bmPerPct, logs] = [0, 0, 0, 0];
+    let [ss, ssOnce, ssTwice] = [0, 0, 0];
     for (const s of box.sheets) {
-      const { kept, gained } = path[s.at] as Step;
+      const { kept, gained, gainedPerPct } = path[s.at] as Travelled;
       // What the model gets wrong grows with what has dried since the beginning.
       const drift = MODEL_SD * Math.abs(1 - kept) * 3;
       const variance = s.variance + frameSd ** 2 + drift ** 2;
       const y = s.waterPct - gained;
       p += kept ** 2 / variance;
       bm += (kept * y) / variance;
+      bmPerPct += (kept * gainedPerPct) / variance;
       ss += y ** 2 / variance;
+      ssOnce += (y * gainedPerPct) / variance;
+      ssTwice += gainedPerPct ** 2 / variance;
       logs += Math.log(variance);
     }
     if (p === 0) continue;
-    const m = bm / p;
+    const [m, mPerPct] = [bm / p, bmPerPct / p];
     const variance = BOX_SD ** 2 + 1 / p;
-    precision += 1 / variance;
-    weighted += m / variance;
-    fit -= 0.5 * (ss - p * m ** 2) + 0.5 * Math.log(p * variance) + 0.5 * logs;
-    starts.push({ box, m, variance });
+    starts.push({
+      box,
+      precision: p,
+      m,
+      mPerPct,
+      variance,
+      lost: [
+        ss - p * m ** 2 + Math.log(p * variance) + logs,
+        -2 * (ssOnce - p * m * mPerPct),
+        ssTwice - p * mPerPct ** 2,
+      ],
+    });
   }
-  if (starts.length === 0) return null;
-  const mean = weighted / precision;
-  for (const s of starts) fit -= (0.5 * (s.m - mean) ** 2) / s.variance;
-  fit -= 0.5 * Math.log(precision);
-  const { kept, gained } = path.at(-1) as Step;
-  return {
-    log: fit,
-    meanNow: gained + kept * mean,
-    boxes: starts.map(({ box, m, variance }) => ({
-      name: box.name,
-      massKg: box.massKg,
-      waterPct: gained + kept * (mean + (BOX_SD ** 2 / variance) * (m - mean)),
-    })),
-  };
+  return starts;
 }
 
-/** The stack's mean water now: read boxes as they are, the others like those they stood with. */
-function meanNow(cohorts: readonly Cohort[], fits: readonly (Fit | null)[], totalKg: number): number {
-  const known = fits.find((f) => f !== null)?.meanNow ?? 0;
-  let sum = 0;
-  for (const [i, cohort] of cohorts.entries()) {
-    const fit = fits[i];
-    const read = fit?.boxes.reduce((kg, b) => kg + b.massKg, 0) ?? 0;
-    const all = cohort.boxes.reduce((kg, b) => kg + b.massKg, 0);
-    sum += (all - read) * (fit?.meanNow ?? known);
-    for (const b of fit?.boxes ?? []) sum += b.massKg * b.waterPct;
+interface Fit {
+  readonly log: number;
+  /** What a box of this cohort holds now that was not read, % water. */
+  readonly meanNow: number;
+  /** Honey in its boxes that were read, and the same times what each holds now. */
+  readonly readKg: number;
+  readonly readKgPct: number;
+}
+
+/** Water a box held at its beginning, drawn to the others as far as its readings are uncertain. */
+const drawn = (s: Start, m: number, mean: number): number => mean + (BOX_SD ** 2 / s.variance) * (m - mean);
+
+/** Where the boxes of a cohort began together, for a sensor that is off by so much. */
+function meanStart(starts: readonly Start[], sensorOffPct: number): { mean: number; precision: number } {
+  let [precision, weighted] = [0, 0];
+  for (const s of starts) {
+    precision += 1 / s.variance;
+    weighted += (s.m - s.mPerPct * sensorOffPct) / s.variance;
   }
-  return sum / totalKg;
+  return { mean: weighted / precision, precision };
+}
+
+/** Log likelihood of a cohort's readings along a path, and its boxes' water now; null where nothing was read. */
+function fitOf(starts: readonly Start[], now: Travelled, sensorOffPct: number): Fit | null {
+  if (starts.length === 0) return null;
+  const { mean, precision } = meanStart(starts, sensorOffPct);
+  const gained = now.gained + now.gainedPerPct * sensorOffPct;
+  let [lost, readKg, readKgPct] = [Math.log(precision), 0, 0];
+  for (const s of starts) {
+    const m = s.m - s.mPerPct * sensorOffPct;
+    const [whole, once, twice] = s.lost;
+    lost += whole + (once + twice * sensorOffPct) * sensorOffPct + (m - mean) ** 2 / s.variance;
+    readKg += s.box.massKg;
+    readKgPct += s.box.massKg * (gained + now.kept * drawn(s, m, mean));
+  }
+  return { log: -0.5 * lost, meanNow: gained + now.kept * mean, readKg, readKgPct };
+}
+
+/** What each read box of a cohort holds now, by a sensor that is right. */
+function boxesNow(cohort: Cohort, path: readonly Travelled[], frameSd: number) {
+  const starts = startsOf(cohort, path, frameSd);
+  const { mean } = meanStart(starts, 0);
+  const { kept, gained } = path.at(-1) as Travelled;
+  return starts.map((s) => ({ name: s.box.name, waterPct: gained + kept * drawn(s, s.m, mean) }));
+}
+
+/** The same of all cohorts, and the stack's mean water now: read boxes as they are, the others like those they stood with. */
+function fitOfAll(
+  cohorts: readonly Cohort[],
+  starts: readonly (readonly Start[])[],
+  paths: readonly (readonly Travelled[])[],
+  sensorOffPct: number,
+  totalKg: number,
+): { log: number; meanNow: number } {
+  let [log, kgPct, unreadKg] = [0, 0, 0];
+  let known: number | null = null;
+  for (let i = 0; i < cohorts.length; i++) {
+    const ofAll = cohorts[i]?.massKg ?? 0;
+    const fit = fitOf(starts[i] ?? [], paths[i]?.at(-1) as Travelled, sensorOffPct);
+    if (fit) {
+      log += fit.log;
+      known ??= fit.meanNow;
+      kgPct += fit.readKgPct + (ofAll - fit.readKg) * fit.meanNow;
+    } else unreadKg += ofAll;
+  }
+  return { log, meanNow: (kgPct + unreadKg * (known ?? 0)) / totalKg };
 }
 
 const LN_MEDIAN = Math.log(RATE_PRIOR.medianPerHour);
@@ -360,16 +415,20 @@ export function weightedQuantiles(
   for (let i = 0; i < weights.length; i++) total += weights[i] as number;
   const found: number[] = [];
   let [before, lastValue, lastAt] = [0, Number.NaN, Number.NaN];
+  let q = qs[0] as number;
   for (let i = 0; i < sorted.length; i++) {
-    const [value, weight] = [sorted[i] as number, weights[from[i] as number] as number];
+    const value = sorted[i] as number;
+    const weight = weights[from[i] as number] as number;
     const at = (before + weight / 2) / total;
-    for (let q = qs[found.length]; q !== undefined && at >= q; q = qs[found.length])
+    while (at >= q) {
       found.push(
         !Number.isNaN(lastAt) && Number.isFinite(value)
           ? lastValue + ((value - lastValue) * (q - lastAt)) / (at - lastAt || 1)
           : value,
       );
-    if (found.length === qs.length) return found;
+      if (found.length === qs.length) return found;
+      q = qs[found.length] as number;
+    }
     lastValue = value;
     lastAt = at;
     before += weight;
@@ -388,23 +447,18 @@ interface Possibility {
 function posteriorOver(lnKs: readonly number[], cohorts: readonly Cohort[], totalKg: number): Possibility[] {
   const each: (Omit<Possibility, "weight"> & { log: number })[] = [];
   for (const lnK of lnKs) {
-    const right = cohorts.map((c) => pathOf(c, Math.exp(lnK)));
-    for (const [z, sensorWeight] of NODES) {
-      const sensorOffPct = z * SENSOR_SD_PCT;
-      const paths = right.map((path) => withSensorOff(path, sensorOffPct));
-      for (const [frameSd, frameWeight] of FRAME_SDS) {
-        const fits = cohorts.map((c, i) => fitOf(c, paths[i] as readonly Step[], frameSd));
-        each.push({
-          lnK,
-          sensorOffPct,
-          meanNow: meanNow(cohorts, fits, totalKg),
-          log:
-            fits.reduce((s, f) => s + (f?.log ?? 0), 0) -
-            0.5 * ((lnK - LN_MEDIAN) / LN_SPREAD) ** 2 +
-            Math.log(sensorWeight * frameWeight),
-        });
+    const paths = cohorts.map((c) => pathOf(c, Math.exp(lnK)));
+    const before = -0.5 * ((lnK - LN_MEDIAN) / LN_SPREAD) ** 2;
+    const spreads = FRAME_SDS.map(([frameSd, weight]) => ({
+      weight,
+      starts: cohorts.map((c, i) => startsOf(c, paths[i] as readonly Travelled[], frameSd)),
+    }));
+    for (const [z, sensorWeight] of NODES)
+      for (const { weight, starts } of spreads) {
+        const sensorOffPct = z * SENSOR_SD_PCT;
+        const { log, meanNow } = fitOfAll(cohorts, starts, paths, sensorOffPct, totalKg);
+        each.push({ lnK, sensorOffPct, meanNow, log: before + log + Math.log(sensorWeight * weight) });
       }
-    }
   }
   const top = Math.max(...each.map((e) => e.log));
   const raw = each.map((e) => Math.exp(e.log - top));
@@ -509,7 +563,7 @@ export function dryingRate(
   if (!water) throw new DomainError("no-readings", "There is no reading of this stack yet.");
   const ownSd = Math.sqrt(Math.max(0, water.sePct ** 2 - broughtSdPct ** 2));
   const wettest = cohorts
-    .flatMap((c) => fitOf(c, pathOf(c, median), 0.4)?.boxes ?? [])
+    .flatMap((c) => boxesNow(c, pathOf(c, median), 0.4))
     .reduce((a, b) => (b.waterPct > a.waterPct ? b : a));
   const first = Math.min(...ofHeld.map((r) => r.atMs));
   const unlogged = climate.gaps.reduce(
