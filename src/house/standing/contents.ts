@@ -13,7 +13,7 @@ import { asBox, type WaterJudgement, waterRules } from "../hot-room/waiting";
 import { dayIn, daysLater } from "../language/clock";
 import { capital } from "../language/spoken";
 import { HONEY_VESSELS } from "../ledger/kinds";
-import { behind, fillsCalled, reachInDatabase } from "../ledger/records/fills";
+import { fillsCalled, movementsBack, reachInDatabase, wayBack } from "../ledger/records/fills";
 import type { House } from "../ledger/records/house";
 import { type DeliveryRow, deliveriesOfFills } from "../outside/records";
 import { currentOf, type ReadingRow, readingsOf } from "../readings/records/readings";
@@ -117,6 +117,19 @@ function bloomsBefore(
   });
 }
 
+/** The batches among these fills and those that are open, with the stays of their combs. */
+async function batchesBack(db: Knex, fills: readonly number[], open: readonly BatchRow[]) {
+  const batches = fills.length === 0 ? [] : await batchesOfFills(db, fills);
+  const allBatches = [...new Map([...batches, ...open].map((b) => [b.fill_id, b])).values()];
+  return {
+    allBatches,
+    stays: await combsOfBatches(
+      db,
+      allBatches.map((b) => b.id),
+    ),
+  };
+}
+
 /** Of every vessel named, and of the batches besides, what is in it. */
 export async function contentsOf(
   db: Knex,
@@ -125,20 +138,16 @@ export async function contentsOf(
   open: readonly BatchRow[],
   vesselFills: readonly number[],
 ): Promise<AllContents> {
-  const { fills: up, moves } = await behind(db, vesselFills);
-  const called = await fillsCalled(db, up);
+  const way = await wayBack(db, vesselFills);
+  // What the fills are tells only which of them to ask about: batches and deliveries are found by all, at once.
+  const [moves, called, { allBatches, stays }, deliveries] = await Promise.all([
+    movementsBack(db, way),
+    fillsCalled(db, way.fills),
+    batchesBack(db, way.fills, open),
+    deliveriesOfFills(db, way.fills),
+  ]);
   const of = (kinds: readonly string[]) => called.filter((f) => kinds.includes(f.kind)).map((f) => f.id);
   const vessels = [...new Set([...vesselFills, ...of(HONEY_VESSELS)])];
-  const batchFills = of(["batch"]);
-  const [batches, deliveries] = await Promise.all([
-    batchesOfFills(db, batchFills),
-    deliveriesOfFills(db, of(["delivery"])),
-  ]);
-  const allBatches = [...new Map([...batches, ...open].map((b) => [b.fill_id, b])).values()];
-  const stays = await combsOfBatches(
-    db,
-    allBatches.map((b) => b.id),
-  );
   const combsOf = group(stays, (c) => c.batch_id);
   const dayOf = kept(
     (joinedAt: Date) => dayIn(house.zone, joinedAt),

@@ -23,7 +23,7 @@ import { toWeighEmpty } from "../vessels/records";
 import type { WarmthNow } from "../warmth/now";
 import { schoolsOfBatches } from "../warmth/records";
 import { openPlans, type PlanRow } from "../yard/records/plans";
-import { type PulledComb, waitingCombs } from "../yard/records/pulls";
+import { waitingCombs } from "../yard/records/pulls";
 import type { BatchContents } from "./contents";
 import { type EquipmentThere, equipmentThere, vesselsHolding } from "./records";
 import { type VesselState, vesselStates } from "./vessels";
@@ -76,53 +76,61 @@ export interface Snapshot {
 }
 
 /** The supers that wait, with what was read of them, and the room they wait in. */
-async function hotRoom(db: Knex, house: House, now: Date, combs: readonly PulledComb[]) {
-  const waiting = await asRead(db, house, now, combs);
+async function hotRoom(db: Knex, house: House, now: Date) {
+  const waiting = await asRead(db, house, now, await waitingCombs(db));
   return { waiting, room: await roomState(db, house, now, waiting) };
 }
 
-export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
-  const house = await houseNow(db);
-  const [plans, combs, open, held, lots, besides, toWeigh, equipment, machineRows, checks] =
-    await Promise.all([
-      openPlans(db, dayIn(house.zone, now)),
-      waitingCombs(db),
-      openBatches(db),
-      vesselsHolding(db),
-      lotsHere(db),
-      heldByKind(db, ["parcel", "cappings", "wets", "wax"]),
-      toWeighEmpty(db),
-      equipmentThere(db),
-      machines(db),
-      checksSince(db, todayFrom(house.zone, now)),
-    ]);
-  const [
-    runs,
-    { waiting, room },
-    movements,
-    { contents, vessels, warmth, held: onHold },
-    rules,
-    unmixed,
-    products,
-    tried,
-    kept,
-  ] = await Promise.all([
+/** What stands in vessels and open batches, and what was done with it. */
+async function vesselsAndBatches(db: Knex, house: House, now: Date) {
+  const [open, held] = await Promise.all([openBatches(db), vesselsHolding(db)]);
+  const [runs, movements, states, unmixed] = await Promise.all([
     runsOfBatches(
       db,
       open.map((b) => b.id),
     ),
-    hotRoom(db, house, now, combs),
     movementsOf(
       db,
       open.map((b) => b.fill_id),
     ),
     vesselStates(db, house, now, held, open),
-    settleRules(db),
     unmixedNow(
       db,
       held.map((v) => v.fill_id),
       now,
     ),
+  ]);
+  return { open, runs, movements, unmixed, ...states };
+}
+
+export async function snapshot(db: Knex, now = new Date()): Promise<Snapshot> {
+  const house = await houseNow(db);
+  // The vessels lead from question to question: they are asked about first, and nothing else is waited for.
+  const [
+    { open, runs, movements, unmixed, contents, vessels, warmth, held: onHold },
+    { waiting, room },
+    plans,
+    lots,
+    besides,
+    toWeigh,
+    equipment,
+    machineRows,
+    checks,
+    rules,
+    products,
+    tried,
+    kept,
+  ] = await Promise.all([
+    vesselsAndBatches(db, house, now),
+    hotRoom(db, house, now),
+    openPlans(db, dayIn(house.zone, now)),
+    lotsHere(db),
+    heldByKind(db, ["parcel", "cappings", "wets", "wax"]),
+    toWeighEmpty(db),
+    equipmentThere(db),
+    machines(db),
+    checksSince(db, todayFrom(house.zone, now)),
+    settleRules(db),
     productsNow(db, { house, now }),
     lastTried(db),
     keptNow(),

@@ -267,17 +267,19 @@ export async function reachInDatabase(
   return rows.map((r: { fill: number }) => r.fill);
 }
 
+/** Fills that honey came through, and of each the last moment that mattered, as the database writes it. */
+export interface WayBack {
+  readonly fills: readonly number[];
+  readonly until: readonly { readonly at: string; readonly id: string }[];
+}
+
 /**
- * What lies behind these fills: every fill any of their honey can have come through, and of each the movements until
- * the last moment that mattered. What came into a vessel after it gave what is asked about is left out: nobody looked
- * where that came from.
+ * What lies behind these fills: every fill any of their honey can have come through. What came into a vessel after it
+ * gave what is asked about is left out: nobody looked where that came from.
  */
-export async function behind(
-  db: Knex,
-  start: readonly number[],
-): Promise<{ readonly fills: number[]; readonly moves: Movement[] }> {
-  if (start.length === 0) return { fills: [], moves: [] };
-  const { rows: until } = await db.raw(
+export async function wayBack(db: Knex, start: readonly number[]): Promise<WayBack> {
+  if (start.length === 0) return { fills: [], until: [] };
+  const { rows } = await db.raw(
     `with recursive walk (fill, at, id) as (
        select unnest(?::bigint[]), 'infinity'::timestamptz, 9223372036854775807::bigint
        union
@@ -289,7 +291,12 @@ export async function behind(
      select distinct on (fill) fill, at::text as at, id::text as id from walk order by fill, walk.at desc, walk.id desc`,
     [[...start]],
   );
-  const column = (of: "fill" | "at" | "id") => until.map((u: Record<string, unknown>) => u[of]);
+  return { fills: rows.map((r: { fill: number }) => r.fill), until: rows };
+}
+
+/** The movements of each of those fills until the last moment that mattered. */
+export async function movementsBack(db: Knex, { fills, until }: WayBack): Promise<Movement[]> {
+  if (fills.length === 0) return [];
   const { rows } = await db.raw(
     `with asked as (
        select f.id, f.kind not in (${SOURCES_SQL}) as holds, c.at, c.last
@@ -298,9 +305,18 @@ export async function behind(
       union
      select m.* from movement m join asked a on m.from_fill = a.id and a.holds and (m.at, m.id) <= (a.at, a.last)
       order by id`,
-    [column("fill"), column("at"), column("id")],
+    [[...fills], until.map((u) => u.at), until.map((u) => u.id)],
   );
-  return { fills: column("fill"), moves: (rows as MovementRow[]).map(asMovement) };
+  return (rows as MovementRow[]).map(asMovement);
+}
+
+/** Both of them. */
+export async function behind(
+  db: Knex,
+  start: readonly number[],
+): Promise<{ readonly fills: readonly number[]; readonly moves: Movement[] }> {
+  const way = await wayBack(db, start);
+  return { fills: way.fills, moves: await movementsBack(db, way) };
 }
 
 export interface CalledFill {
