@@ -213,6 +213,18 @@ async function firstBytesOf(page: Page, html: string, view: string): Promise<num
   return all.reduce((sum, bytes) => sum + bytes, 0);
 }
 
+/** Letters fetched only when all is laid out lay it out twice: those a page is written in were asked for at its head. */
+async function lettersComeWithIt(page: Page, view: string): Promise<void> {
+  const letters = await page.evaluate(async () => {
+    await document.fonts.ready;
+    return performance
+      .getEntriesByType("resource")
+      .filter((r) => r.name.endsWith(".woff2"))
+      .map((r) => (r as PerformanceResourceTiming).initiatorType);
+  });
+  expect(letters, view).toEqual(["link", "link"]);
+}
+
 const pathOf = (view: string): string => view.split("?", 1)[0] ?? "";
 
 /** The views in three parts of about as many, all of a screen in one: so they can run beside each other. */
@@ -265,6 +277,7 @@ for (const [part, views] of PARTS.entries())
         MOST_FIRST_BYTES,
       );
       await ready(page);
+      await lettersComeWithIt(page, view);
       expect(await seriousHere(page, demoHouse.url + view, { seen: seen.has(pathOf(view)) })).toEqual([]);
       seen.add(pathOf(view));
       await namesEverything(page, view);

@@ -6,6 +6,7 @@ import { shown } from "@/house/language/shown";
 import { UnitsChanged } from "@/ui/shell/units-changed";
 import { Ways } from "@/ui/ways";
 import "./globals.css";
+import { LETTERS } from "./letters";
 
 export const metadata: Metadata = {
   title: { default: "Aumbry", template: "%s · Aumbry" },
@@ -19,6 +20,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html
       lang="en"
+      className={LETTERS}
       data-shown={shownText(shown())}
       data-theme={theme === "lamp" || theme === "day" ? theme : undefined}
       suppressHydrationWarning
