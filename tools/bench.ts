@@ -357,8 +357,7 @@ for (const times of [10, 50]) {
   await history(times * CHAINS - past, past);
   past = times * CHAINS;
   // Rows by the thousand make the database plan anew what it is asked, on each of a server's lines.
-  for (const at of [base, young.at])
-    for (const path of PAGES) await timed(6, () => readAnew(path, at));
+  for (const at of [base, young.at]) for (const path of PAGES) await timed(6, () => readAnew(path, at));
   for (const path of PAGES) {
     // One after the other: the machine swings by half within seconds, and swings for both.
     const compared: number[] = [];
