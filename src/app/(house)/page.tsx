@@ -4,7 +4,8 @@ import { massFigureG, unitOf } from "@/house/language/shown";
 import { plural, span } from "@/house/language/spoken";
 import { vesselWord } from "@/house/settle/settling";
 import { dayAccount } from "@/house/standing/day";
-import { decisions } from "@/house/standing/decisions";
+import { asRead, decisions } from "@/house/standing/decisions";
+import { onceFor } from "@/house/standing/shared";
 import { Lead, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { AccountBar } from "@/ui/figures/account-bar";
@@ -19,8 +20,10 @@ export const metadata: Metadata = { title: "Today" };
 export default async function Today() {
   const s = await houseAsItStands();
   const list = decisions(s);
-  const day = await dayAccount(houseDatabase(), s);
-  const outlook = await outlookAsItStands();
+  const [day, outlook] = await Promise.all([
+    onceFor(asRead(s), "day", () => dayAccount(houseDatabase(), s)),
+    outlookAsItStands(),
+  ]);
   const ahead = outlook?.ahead ?? null;
   return (
     <>

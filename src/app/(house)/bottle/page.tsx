@@ -6,8 +6,9 @@ import { houseDatabase } from "@/house/door";
 import { dayIn, writtenDay } from "@/house/language/clock";
 import { asWritten, figure, mass, massG, unitOf } from "@/house/language/shown";
 import { capital, plural } from "@/house/language/spoken";
-import { decisions } from "@/house/standing/decisions";
+import { asRead, decisions } from "@/house/standing/decisions";
 import { keyFrom, lotsPage } from "@/house/standing/lists";
+import { onceFor } from "@/house/standing/shared";
 import { Lead, Older, Panel } from "@/ui/bench";
 import { Decisions } from "@/ui/decisions";
 import { Doings } from "@/ui/doings";
@@ -24,11 +25,18 @@ export const metadata: Metadata = { title: "Bottle" };
 export default async function Bottle({ searchParams }: { searchParams: Promise<BottleSearch> }) {
   const s = await houseAsItStands();
   const search = await searchParams;
-  const lots = await lotsPage(houseDatabase(), keyFrom(search.before));
-  const weighed = await weighings(houseDatabase(), s);
   const here = s.lots.reduce((n, l) => n + l.jars - l.jars_out, 0);
-  const given = await seasonGiveaway(houseDatabase(), Number(dayIn(s.house.zone, s.now).slice(0, 4)));
-  const off = await jarsOffView(houseDatabase(), s.house.zone);
+  const db = houseDatabase();
+  const [lots, [weighed, given, off]] = await Promise.all([
+    lotsPage(db, keyFrom(search.before)),
+    onceFor(asRead(s), "jars", () =>
+      Promise.all([
+        weighings(db, s),
+        seasonGiveaway(db, Number(dayIn(s.house.zone, s.now).slice(0, 4))),
+        jarsOffView(db, s.house.zone),
+      ]),
+    ),
+  ]);
   return (
     <>
       <Lead title="Bottle">

@@ -8,7 +8,8 @@ import { capital, plural } from "@/house/language/spoken";
 import { HONEY_VESSELS } from "@/house/ledger/kinds";
 import { enzymesSaid, whyHeat } from "@/house/settle/heat";
 import { settling, stored, vesselWord } from "@/house/settle/settling";
-import { decisions } from "@/house/standing/decisions";
+import { asRead, decisions } from "@/house/standing/decisions";
+import { onceFor } from "@/house/standing/shared";
 import type { Snapshot, VesselState } from "@/house/standing/snapshot";
 import { storeKeeps, type TastingRow } from "@/house/store/kept";
 import { colourSaid, gradeOf, places, vesselVerdict } from "@/house/store/view";
@@ -37,7 +38,9 @@ export default async function Store({ searchParams }: { searchParams: Promise<St
   const pails = stored(s);
   const young = settling(s);
   const watched = watchRows(s, MOST_WATCHED);
-  const { unseen, samples, tasted } = await storeKeeps(houseDatabase(), s);
+  const { unseen, samples, tasted } = await onceFor(asRead(s), "kept back", () =>
+    storeKeeps(houseDatabase(), s),
+  );
   return (
     <>
       <Lead title="Store">
