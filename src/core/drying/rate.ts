@@ -233,10 +233,9 @@ function pathOf(cohort: Cohort, k: number): Travelled[] {
   });
 }
 
-/** What the readings of a box say of its beginning, W = m, for a sensor that is off by z: m = (m0 - m1 z) / p, and how well. */
+/** What its readings say of a box's beginning, and how well: for a sensor that is off by z it held m - mPerPct z, % water. */
 interface Start {
   readonly box: Cohort["boxes"][number];
-  readonly precision: number;
   readonly m: number;
   readonly mPerPct: number;
   /** Spread of m among boxes that were set in together. */
@@ -270,7 +269,6 @@ function startsOf(cohort: Cohort, path: readonly Travelled[], frameSd: number): 
     const variance = BOX_SD ** 2 + 1 / p;
     starts.push({
       box,
-      precision: p,
       m,
       mPerPct,
       variance,
