@@ -1,4 +1,5 @@
 import { readFileSync } from "node:fs";
+import type { Route } from "@playwright/test";
 import { asProgram } from "@/house/testing/door";
 import { expect, ready, test } from "./house";
 
@@ -206,6 +207,41 @@ test("what is half typed in a form outlives a reload, is told, and is gone once 
   await page.reload();
   await ready(page);
   await expect(form.getByLabel("Name", { exact: true })).toHaveValue("");
+});
+
+test("what is typed before the page's scripts are there stays, and Enter puts none of it into the address", async ({
+  page,
+  demoHouse,
+}) => {
+  for (const [view, name, typed, beside] of [
+    ["/yard?do=pull", "tag", "27", "colony"],
+    ["/yard?do=yard", "name", "Early Yard", "location"],
+    ["/bottle?do=lot", "honeyKind", "Lime", "jars"],
+  ] as const) {
+    let letIn = () => {};
+    const gate = new Promise<void>((open) => {
+      letIn = open;
+    });
+    const late = async (route: Route) => {
+      await gate;
+      await route.continue();
+    };
+    await page.route(/\/_next\/static\/chunks\/[^/]{1,80}\.js/, late);
+    await page.goto(demoHouse.url + view, { waitUntil: "commit" });
+    const field = page.locator(`input[name="${name}"]`);
+    await field.pressSequentially(typed);
+    await field.press("Enter");
+    letIn();
+    await ready(page);
+    expect(page.url(), view).toBe(demoHouse.url + view);
+    await expect(field, view).toHaveValue(typed);
+    // It stands in the page's own mind too: another field is filled in, and it is not wiped.
+    await page.locator(`form:has(input[name="${name}"]) input[name="${beside}"]`).fill("5");
+    await field.press("End");
+    await field.pressSequentially("9");
+    await expect(field, view).toHaveValue(`${typed}9`);
+    await page.unroute(/\/_next\/static\/chunks\/[^/]{1,80}\.js/, late);
+  }
 });
 
 test("a day is typed as people write it, or pressed in a month; what is none is said", async ({

@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { shownText } from "@/core/units";
 import { shown } from "@/house/language/shown";
 import { UnitsChanged } from "@/ui/shell/units-changed";
+import { TypedEarly } from "@/ui/typed-early";
 import { Ways } from "@/ui/ways";
 import "./globals.css";
 import { LETTERS } from "./letters";
@@ -26,10 +27,11 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       suppressHydrationWarning
     >
       <body>
-        {/* Not deferred: it decides the theme before the first paint. */}
-        <script src="/theme.js" />
+        {/* Not deferred: it decides the theme before the first paint, and is there before anybody types. */}
+        <script src="/first.js" />
         {children}
         <Ways />
+        <TypedEarly />
         <UnitsChanged units={shownText(shown())} />
       </body>
     </html>

@@ -45,7 +45,7 @@ describe("the door", () => {
   it.each([
     ["/api/v1/commands/undo", null],
     ["/", 405],
-    ["/theme.js", 405],
+    ["/first.js", 405],
     ["/labels/X", 405],
   ])("writing to %s is answered %s", (url, status) => {
     expect(asked({ method: "POST", url })).toBe(status);
@@ -56,7 +56,7 @@ describe("the door", () => {
     const others = [
       "/api/v1/health",
       "/_next/static/x.js",
-      "/theme.js",
+      "/first.js",
       "/tags?tags=1",
       "/labels/X",
       "/closing",

@@ -264,7 +264,7 @@ const looked: fc.Arbitrary<Sent> = fc
           "/api/v1/health",
           "/api/v1/openapi.json",
           "/api/v1/devices/latest?kind=scale",
-          "/theme.js",
+          "/first.js",
           "/closing",
           "/tags?tags=41-44",
           "/plans/1",

@@ -22,7 +22,7 @@ export const LOOKED_AT_BY: Readonly<Record<string, readonly Role[]>> = {
 };
 
 /** The application's own files: the same for everybody, and no word of the house in them. */
-const FILES = ["/_next", "/icon.svg", "/theme.js", "/sw.js", "/manifest.webmanifest", "/icons"] as const;
+const FILES = ["/_next", "/icon.svg", "/first.js", "/sw.js", "/manifest.webmanifest", "/icons"] as const;
 /** Nobody has to say who they are for these: the door itself, and what was made for strangers. */
 const OPEN = ["/sign-in", "/begin", "/lot", "/01", "/api/v1/health", "/api/v1/door"] as const;
 
