@@ -57,8 +57,9 @@ export function dayOutlook(floor: FloorView): Outlook | null {
 function lookAhead(rest: DayPlan, plan: PlanInput, floor: FloorView): Ahead {
   const ahead = simulateDay(rest, { seed: 1, replicates: REPLICATES });
   const zero = foreseenFrom(plan, floor, startsIn(plan, floor) > 0 ? "start" : "now");
+  // To the nearest minute, as the plan's own screen writes it: one hour must not be told in two ways.
   const at = (min: number): string =>
-    Number.isFinite(min) ? clockIn(floor.zone, new Date(momentOf(floor, zero + min))) : "later";
+    Number.isFinite(min) ? clockIn(floor.zone, new Date(momentOf(floor, zero + Math.round(min)))) : "later";
   return {
     finish: Number.isFinite(ahead.finishMin.p50) ? at(ahead.finishMin.p50) : null,
     from: at(ahead.finishMin.p10),
