@@ -65,7 +65,9 @@ export default async function Today() {
               )}
               {ahead?.finish && (
                 <>
-                  {outlook.starts ? `The floor starts at ${outlook.starts}; done by` : "At this pace done by"}{" "}
+                  {outlook.starts
+                    ? `The floor starts at ${outlook.starts}; done by about`
+                    : "At this pace done by about"}{" "}
                   <b className="text-[20px] text-go">{ahead.finish}</b>
                   <span className="text-ink-2"> ({span(ahead.from, ahead.to)}, 80 %)</span>;{" "}
                   <b>{ahead.bottleneck}</b> holds the day up.

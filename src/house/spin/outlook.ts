@@ -8,11 +8,14 @@ import { asDayPlan, foreseenFrom, momentOf, startsIn } from "./day-plan";
 import type { PlanInput } from "./plan-input";
 import type { FloorView } from "./view";
 
-/** Enough for a sentence on the first page; the plan's own screen runs a thousand. */
+/**
+ * Enough for a sentence on the first page, told to five minutes: the plan's own screen runs a thousand and tells the
+ * minute, which so few would tell otherwise.
+ */
 const REPLICATES = 60;
 
 export interface Ahead {
-  /** Clock times; null when the shifts end first. */
+  /** Clock times to five minutes, the range outwards; null when the shifts end first. */
   readonly finish: string | null;
   readonly from: string;
   readonly to: string;
@@ -57,13 +60,12 @@ export function dayOutlook(floor: FloorView): Outlook | null {
 function lookAhead(rest: DayPlan, plan: PlanInput, floor: FloorView): Ahead {
   const ahead = simulateDay(rest, { seed: 1, replicates: REPLICATES });
   const zero = foreseenFrom(plan, floor, startsIn(plan, floor) > 0 ? "start" : "now");
-  // To the nearest minute, as the plan's own screen writes it: one hour must not be told in two ways.
-  const at = (min: number): string =>
-    Number.isFinite(min) ? clockIn(floor.zone, new Date(momentOf(floor, zero + Math.round(min)))) : "later";
+  const at = (min: number, to: (fives: number) => number): string =>
+    Number.isFinite(min) ? clockIn(floor.zone, new Date(momentOf(floor, to((zero + min) / 5) * 5))) : "later";
   return {
-    finish: Number.isFinite(ahead.finishMin.p50) ? at(ahead.finishMin.p50) : null,
-    from: at(ahead.finishMin.p10),
-    to: at(ahead.finishMin.p90),
+    finish: Number.isFinite(ahead.finishMin.p50) ? at(ahead.finishMin.p50, Math.round) : null,
+    from: at(ahead.finishMin.p10, Math.floor),
+    to: at(ahead.finishMin.p90, Math.ceil),
     bottleneck: ahead.bottleneck === HOT_ROOM ? "the hot room" : ahead.bottleneck,
     boxesLeft: ahead.boxesLeft.p50,
   };
