@@ -16,12 +16,12 @@ addEventListener(
   true,
 );
 
-// What is typed before the page's scripts are there is kept for them: typed-early.tsx hands it over.
+// What fingers type before the page's scripts are there is kept for them: typed-early.tsx hands it over.
 globalThis.typedEarly = new Map();
 addEventListener(
   "input",
-  ({ target }) => {
-    if (!["file", "checkbox", "radio"].includes(target.type))
+  ({ isTrusted, target }) => {
+    if (isTrusted && !["file", "checkbox", "radio"].includes(target.type))
       globalThis.typedEarly?.set(target, target.value);
   },
   true,

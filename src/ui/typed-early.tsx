@@ -4,42 +4,63 @@ import { useEffect } from "react";
 
 type TypedInto = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
 
-/** What was typed before the page's scripts were there, as first.js kept it; undefined from the moment that is over. */
+/** What fingers type, by field, as first.js keeps it until nobody listens to it here any more. */
 const early = globalThis as { typedEarly?: Map<TypedInto, string> | undefined };
 
-/** So many frames a part of the page is waited for: its scripts may come later than the page's. */
-const MOST_FRAMES = 1800;
+/** So many frames from the page's first answer on: parts of it may answer later. */
+const MOST_FRAMES = 900;
+/** So often a field is told; what it does not take then it refuses. */
+const MOST_TIMES = 300;
 
-/** React knows an element it has taken over by a property of its own; nothing public says so. */
-const isTakenOver = (field: TypedInto): boolean =>
-  Object.keys(field).some((key) => key.startsWith("__reactProps$"));
+/** What React holds of an element it has taken over, by a property of its own: nothing public tells. */
+function heldOf(field: TypedInto): { readonly value?: unknown } | null {
+  const key = Object.keys(field).find((k) => k.startsWith("__reactProps$")) as keyof TypedInto | undefined;
+  return key === undefined ? null : (field[key] as unknown as { value?: unknown });
+}
 
 /** Types it in once more, now that somebody listens. */
 function typeIn(field: TypedInto, value: string): void {
+  const caret = field instanceof HTMLSelectElement ? null : field.selectionEnd;
   // Past React's own note of what stands in the field, or it would find nothing new.
   const { set } = Object.getOwnPropertyDescriptor(Object.getPrototypeOf(field), "value") ?? {};
   field.value = "";
   set?.call(field, value);
   field.dispatchEvent(new Event(field instanceof HTMLSelectElement ? "change" : "input", { bubbles: true }));
+  if (caret !== null && !(field instanceof HTMLSelectElement)) field.setSelectionRange(caret, caret);
 }
 
 /** Hands over what a fast finger or a scanner typed into a page that could not answer yet: it would be wiped otherwise. */
 export function TypedEarly() {
   useEffect(() => {
-    const { typedEarly } = early;
-    early.typedEarly = undefined;
-    if (!typedEarly) return;
-    const waiting = new Map(typedEarly);
-    let frame = 0;
-    let seen = 0;
+    const waiting = early.typedEarly;
+    if (!waiting) return;
+    /** What React held of a field when it was first told, and how often it was told. */
+    const before = new Map<TypedInto, { readonly value: unknown; times: number }>();
+    let [frame, seen] = [0, 0];
     const handOver = () => {
-      for (const [field, value] of waiting) {
-        const here = field.isConnected || !field.name ? field : document.getElementsByName(field.name)[0];
-        if (!here || !isTakenOver(here as TypedInto)) continue;
-        waiting.delete(field);
-        typeIn(here as TypedInto, value);
+      for (const [typedInto, value] of waiting) {
+        const { isConnected, name } = typedInto;
+        const field = (isConnected || !name ? typedInto : document.getElementsByName(name)[0]) as
+          | TypedInto
+          | undefined;
+        const held = field && heldOf(field);
+        if (!held) continue;
+        // While it is still being taken over it hears nothing: it is told again until what React holds has changed.
+        const first = before.get(typedInto) ?? { value: held.value, times: 0 };
+        before.set(typedInto, first);
+        const heard =
+          held.value === value ||
+          held.value !== first.value ||
+          // Whose value is its own is told once.
+          (held.value === undefined && first.times > 0);
+        if (!heard && first.times++ < MOST_TIMES) typeIn(field, value);
+        else {
+          waiting.delete(typedInto);
+          before.delete(typedInto);
+        }
       }
-      if (waiting.size > 0 && seen++ < MOST_FRAMES) frame = requestAnimationFrame(handOver);
+      if (seen++ < MOST_FRAMES) frame = requestAnimationFrame(handOver);
+      else early.typedEarly = undefined;
     };
     handOver();
     return () => cancelAnimationFrame(frame);
