@@ -16,7 +16,8 @@ const mono = localFont({
   variable: "--western-mono",
   adjustFontFallback: false,
 });
-// The letters of these files, as their package lists them: what neither has is no reason to fetch them.
+// The letters of these files, as their package lists them: what neither has is no reason to fetch them. The list stands
+// twice: fonts are read from what is written here, before anything runs.
 const furtherSans = localFont({
   src: "../../node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-wght-normal.woff2",
   weight: "200 800",
