@@ -44,9 +44,14 @@ export function LiveRefresh({ zone, nowMs }: { zone: string; nowMs: number }) {
     let due: ReturnType<typeof setTimeout> | undefined;
     let saying: ReturnType<typeof setTimeout> | undefined;
     let standing: LineState = "opening";
+    /** A word came while the line stood still: its screen is refreshed when it goes again. */
+    let owed = false;
     const refresh = () => {
       clearTimeout(due);
-      due = setTimeout(() => standing === "live" && router.refresh(), 60);
+      due = setTimeout(() => {
+        owed = standing !== "live";
+        if (!owed) router.refresh();
+      }, 60);
     };
     const heard = (told: Told) => {
       if (told.kind === "entry") {
@@ -62,7 +67,7 @@ export function LiveRefresh({ zone, nowMs }: { zone: string; nowMs: number }) {
       clearTimeout(saying);
       if (standing === "live") {
         setDown(null);
-        if (wasDown) refresh();
+        if (wasDown || owed) refresh();
         window.dispatchEvent(new Event("aumbry-live-again"));
         return;
       }
