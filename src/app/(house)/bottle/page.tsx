@@ -89,9 +89,19 @@ export default async function Bottle({ searchParams }: { searchParams: Promise<B
                 className: "whitespace-nowrap",
                 cell: (w) => (w.lot ? <Link href={`/trace/lot/${w.lot}`}>{w.lot}</Link> : "no lot"),
               },
-              { head: "Label", value: (w) => w.label, cell: (w) => w.label },
-              { head: "Weighed", value: (w) => w.weighed, cell: (w) => w.weighed },
-              { head: "Mean", value: (w) => w.mean, className: "text-mass", cell: (w) => w.mean },
+              { head: "Label", value: (w) => w.label, className: "whitespace-nowrap", cell: (w) => w.label },
+              {
+                head: "Weighed",
+                value: (w) => w.weighed,
+                className: "whitespace-nowrap",
+                cell: (w) => w.weighed,
+              },
+              {
+                head: "Mean",
+                value: (w) => w.mean,
+                className: "whitespace-nowrap text-mass",
+                cell: (w) => w.mean,
+              },
               {
                 head: "What it says",
                 value: (w) => w.duty,
