@@ -1,11 +1,7 @@
-import { execFileSync } from "node:child_process";
-import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { prepareZXingModule, readBarcodes } from "zxing-wasm/reader";
 import { asProgram } from "@/house/testing/door";
+import { codesOn } from "@/house/testing/paper";
 import { expect, go, type ServedHouse, test } from "./house";
 
 /** A house with a tank of honey that was read, and nothing filled yet. */
@@ -31,20 +27,6 @@ async function tankOf(page: Page, { url }: ServedHouse, kg: number) {
   await act("receive-honey", { what: "opening", country: "Holmland", into: [{ vessel: "tank 2", kg }] });
   for (let i = 0; i < 2; i++) await act("read-moisture", { vessel: "tank 2", value: 17.2, tempC: 20 });
   return act;
-}
-
-async function codesIn(pdf: Buffer): Promise<string[]> {
-  const file = join(mkdtempSync(join(tmpdir(), "aumbry-e2e-")), "labels");
-  writeFileSync(`${file}.pdf`, pdf);
-  execFileSync("pdftoppm", ["-r", "200", "-png", "-singlefile", `${file}.pdf`, file]);
-  prepareZXingModule({
-    overrides: {
-      wasmBinary: readFileSync("node_modules/zxing-wasm/dist/reader/zxing_reader.wasm").buffer as ArrayBuffer,
-    },
-  });
-  return (await readBarcodes(new Uint8Array(readFileSync(`${file}.png`)), { maxNumberOfSymbols: 255 })).map(
-    (c) => c.text,
-  );
 }
 
 test("jars are planned for two orders with too few lids, changed by hand, and filled in two sizes with a pail beside them", async ({
@@ -143,7 +125,7 @@ test("a label fails its rules, is mended, printed and read back; the lot's page 
     `${url}${await bench.getByRole("link", { name: "Open the PDF" }).getAttribute("href")}`,
   );
   expect(pdf.headers()["content-type"]).toContain("application/pdf");
-  const codes = await codesIn(await pdf.body());
+  const codes = (await codesOn(await pdf.body())).map((c) => c.text);
   // Eighteen places, four of them used already.
   expect(codes).toHaveLength(14);
   expect(new Set(codes)).toEqual(new Set([`https://weir.example/01/06291041500213/10/${lot}`]));

@@ -1,11 +1,10 @@
-import { execFileSync } from "node:child_process";
-import { writeFileSync } from "node:fs";
+import { wordsOf } from "@/house/testing/paper";
 import { expect, go, test } from "./house";
 
 test("an empty house: from the first yard to a buyer with mouse and keyboard, then back", async ({
   page,
   emptyHouse,
-}, info) => {
+}) => {
   await go(page, emptyHouse.url);
   const says = (text: string | RegExp) =>
     expect(page.locator("form [aria-live=polite]").filter({ hasText: text }).first()).toBeVisible();
@@ -168,9 +167,7 @@ test("an empty house: from the first yard to a buyer with mouse and keyboard, th
     for (const size of ["a4", "letter"]) {
       const pdf = await page.request.get(`${emptyHouse.url}/labels/${lot}?page=${size}`);
       expect(pdf.headers()["content-type"]).toBe("application/pdf");
-      const file = info.outputPath(`${size}.pdf`);
-      writeFileSync(file, await pdf.body());
-      const text = execFileSync("pdftotext", ["-l", "1", file, "-"], { encoding: "utf8" });
+      const [text] = wordsOf(await pdf.body()).split("\f");
       for (const words of [
         "Lime honey",
         "454 g",

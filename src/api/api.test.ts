@@ -1,9 +1,9 @@
-import { execFileSync } from "node:child_process";
 import { createHash, randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { closeDatabase } from "@/db";
 import { fingerprint } from "@/house/ledger/seal";
 import { asProgram, openTheDoor } from "@/house/testing/door";
+import { wordsOf } from "@/house/testing/paper";
 import { openTestHouse, type TestHouse } from "@/house/testing/test-house";
 import { answeredBy } from "./routes";
 
@@ -192,10 +192,7 @@ describe("the doors for devices, files and paper", () => {
     const pdf = async (query: string) => look(`/tags?${query}`);
     const sheet = await pdf("tags=81-82");
     expect(sheet.headers.get("content-type")).toBe("application/pdf");
-    const text = execFileSync("pdftotext", ["-", "-"], {
-      input: Buffer.from(await sheet.arrayBuffer()),
-      encoding: "utf8",
-    });
+    const text = wordsOf(Buffer.from(await sheet.arrayBuffer()));
     for (const words of ["S81", "S82", "medium, 10 frames, empty 5.2 kg"]) expect(text).toContain(words);
     expect((await pdf("tags=81,999")).status).toBe(422);
     expect((await pdf("tags=")).status).toBe(400);
@@ -211,10 +208,7 @@ describe("the doors for devices, files and paper", () => {
     expect(file.status).toBe(200);
     expect(file.headers.get("content-disposition")).toContain("filename*=UTF-8''pull-%C5%81%C4%85ka");
     const sheet = await look("/closing");
-    const text = execFileSync("pdftotext", ["-", "-"], {
-      input: Buffer.from(await sheet.arrayBuffer()),
-      encoding: "utf8",
-    });
+    const text = wordsOf(Buffer.from(await sheet.arrayBuffer()));
     const { id: entry, hash } = await house.db("entry").orderBy("id", "desc").first("id", "hash");
     expect(text).toContain(fingerprint({ entry, hash }));
     expect(text).toContain(`verify ${entry}:${hash.slice(0, 16)}`);

@@ -1,10 +1,7 @@
-import { execFileSync } from "node:child_process";
-import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { dayIn } from "../language/clock";
 import { checksReport } from "../paper/checks-report";
+import { wordsOf } from "../testing/paper";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { CHECK_KINDS, CHECKS } from "./lists";
 import { checklistsView } from "./view";
@@ -30,11 +27,7 @@ const list = async (kind: (typeof CHECK_KINDS)[number], now = new Date()) => {
 const today = dayIn("UTC", new Date());
 const read = async (from = today, to = today): Promise<string> => {
   const { pdf } = await checksReport(house.db, from, to);
-  const folder = mkdtempSync(join(tmpdir(), "aumbry-checks-"));
-  writeFileSync(join(folder, "r.pdf"), pdf);
-  const text = execFileSync("pdftotext", ["-layout", join(folder, "r.pdf"), "-"]).toString();
-  rmSync(folder, { recursive: true });
-  return text.replace(/\s+/g, " ");
+  return wordsOf(pdf, "laid").replace(/\s+/g, " ");
 };
 
 describe("the lists a house keeps", () => {

@@ -1,12 +1,8 @@
-import { execFileSync } from "node:child_process";
-import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { prepareZXingModule, readBarcodes } from "zxing-wasm/reader";
 import { digitHeightMm, FIRST_DESIGN, PAGE_SIZES_MM, sheetGrid } from "@/core/labels";
 import { oneLot } from "../bottle/records";
 import { understand } from "../line";
+import { codesOn, drawnOf, wordsOf } from "../testing/paper";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { BENCH_ASKED, labelBench } from "./bench";
 import { labelSource, layoutOf } from "./facts";
@@ -41,22 +37,13 @@ async function lotOf(more: object = {}): Promise<string> {
 
 const bench = (asked: object) => labelBench(house.db, BENCH_ASKED.parse(asked));
 
-/** A page of a PDF in grey. */
-function grey(pdf: Uint8Array, as: "pgm" | "png", dpi = DPI): Buffer {
-  const file = join(mkdtempSync(join(tmpdir(), "aumbry-label-")), "page");
-  writeFileSync(`${file}.pdf`, pdf);
-  const how = as === "png" ? ["-gray", "-png"] : ["-gray"];
-  execFileSync("pdftoppm", ["-r", String(dpi), ...how, "-singlefile", `${file}.pdf`, file]);
-  return readFileSync(`${file}.${as}`);
-}
-
-/** The same as pixels. */
+/** A page of a PDF as pixels. */
 function rendered(pdf: Uint8Array): {
   wide: number;
   high: number;
   dark: (x: number, y: number) => boolean;
 } {
-  const pgm = grey(pdf, "pgm");
+  const pgm = drawnOf(pdf, "pgm", DPI);
   const head = /^P5\s+(\d+)\s+(\d+)\s+255\s/.exec(pgm.toString("latin1", 0, 40));
   const [wide, high] = [Number(head?.[1]), Number(head?.[2])];
   const from = head?.[0].length ?? 0;
@@ -74,15 +61,6 @@ function darkHeightMm(
       if (dark(x, y)) [top, bottom] = [Math.min(top, y), Math.max(bottom, y)];
   return (bottom - top + 1) * MM;
 }
-
-prepareZXingModule({
-  overrides: {
-    wasmBinary: readFileSync("node_modules/zxing-wasm/dist/reader/zxing_reader.wasm").buffer as ArrayBuffer,
-  },
-});
-/** The codes on a page, upright and dark as they are printed. */
-const scanned = (pdf: Uint8Array, dpi = DPI) =>
-  readBarcodes(new Uint8Array(grey(pdf, "png", dpi)), { tryRotate: false, tryInvert: false });
 
 describe("a label as it is printed", () => {
   it("has letters and figures as high as the preflight promised", async () => {
@@ -138,7 +116,7 @@ describe("a label as it is printed", () => {
     const code = layout.items.find((i) => i.what === "code");
     if (code?.what !== "code") throw new Error("no code");
     // A whole page is half as fine: a tenth of a millimetre is more than a pixel of it.
-    const found = await scanned(pdf, DPI / 2);
+    const found = await codesOn(pdf, DPI / 2);
     expect(found.map((f) => f.text)).toEqual([lot, lot, lot, lot]);
     const expected = [7, 8, 9, 10].map((i) => ({
       x: (grid.places[i]?.x ?? 0) + code.xMm,
@@ -162,7 +140,7 @@ describe("a label as it is printed", () => {
     await house.act("set-label-rules", { pack: "eu", publicAddress: "https://honey.example/" });
     await house.act("set-article-number", { honeyKind: "lime honey", jarG: 250, gtin: "6291041500213" });
     await house.act("keep-label", { lot, design: { code, widthMm: 70, heightMm: 60 } });
-    const [found] = await scanned((await labelSheet(house.db, lot, { page: "roll", count: 1 })).pdf);
+    const [found] = await codesOn((await labelSheet(house.db, lot, { page: "roll", count: 1 })).pdf, DPI);
     expect(found?.format).toBe(format);
     expect(found?.text).toBe(code === "ean13" ? says : `${says}${lot}`);
   });
@@ -175,9 +153,7 @@ describe("a label as it is printed", () => {
       despite: "asked for",
     });
     await house.act("keep-label", { lot, design: { priceKg: 40, currency: "EUR" } });
-    const file = join(mkdtempSync(join(tmpdir(), "aumbry-comb-")), "c.pdf");
-    writeFileSync(file, (await labelSheet(house.db, lot, { page: "a4" })).pdf);
-    const text = execFileSync("pdftotext", ["-layout", file, "-"], { encoding: "utf8" });
+    const text = wordsOf((await labelSheet(house.db, lot, { page: "a4" })).pdf, "laid");
     for (const [g, price] of [
       [312, "12.48"],
       [298, "11.92"],
@@ -221,15 +197,10 @@ describe("printing for sale", () => {
 
   it("a look that is only looked at is a proof while something is against it", async () => {
     const lot = await lotOf();
-    const text = (pdf: Uint8Array) => {
-      const file = join(mkdtempSync(join(tmpdir(), "aumbry-proof-")), "p.pdf");
-      writeFileSync(file, pdf);
-      return execFileSync("pdftotext", [file, "-"], { encoding: "utf8" });
-    };
-    expect(text((await labelSheet(house.db, lot, { count: 1 })).pdf)).not.toContain("PROOF");
+    expect(wordsOf((await labelSheet(house.db, lot, { count: 1 })).pdf)).not.toContain("PROOF");
     await house.act("keep-label", { lot, design: { figuresMm: 2 } });
     await house.act("set-label-rules", { pack: "eu" });
-    expect(text((await labelSheet(house.db, lot, { count: 1 })).pdf)).toContain("PROOF, not for sale");
+    expect(wordsOf((await labelSheet(house.db, lot, { count: 1 })).pdf)).toContain("PROOF, not for sale");
     await expect(labelSheet(house.db, lot, { print: 999 })).rejects.toMatchObject({ code: "unknown-print" });
   });
 

@@ -1,9 +1,9 @@
-import { execFileSync } from "node:child_process";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { lotById, oneLot } from "../bottle/records";
 import { dispatchNote } from "../paper/dispatch-note";
 import { ownerStatement } from "../paper/owner-statement";
 import { snapshot } from "../standing/snapshot";
+import { wordsOf } from "../testing/paper";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { traceView } from "../trace";
 import { type BoxSeen, boxesListed, boxesView, MOST_BOXES } from "./boxes";
@@ -20,9 +20,6 @@ beforeEach(async () => {
   await house.equip();
 });
 afterEach(() => house.close());
-
-const textOf = (pdf: Buffer): string =>
-  execFileSync("pdftotext", ["-layout", "-", "-"], { input: pdf, encoding: "utf8" });
 
 /** Jars of a pail of opening stock, filled so many hours ago. */
 async function filled(pail: string, jars: number, hours: number, kind = "Lime honey"): Promise<string> {
@@ -55,9 +52,9 @@ describe("what is sent together", () => {
     });
     expect(say).toBe(`Dispatch 1: 12 jars to Harbour Deli, 3.0 kg: 8 of ${a} and 4 of ${b}.`);
     expect([await left(a), await left(b)]).toEqual([12, 8]);
-    const note = textOf(await dispatchNote(house.db, 1, "note"));
+    const note = wordsOf(await dispatchNote(house.db, 1, "note"), "laid");
     expect(note).toContain("Delivery note 1");
-    const list = textOf(await dispatchNote(house.db, 1, "list"));
+    const list = wordsOf(await dispatchNote(house.db, 1, "list"), "laid");
     expect(list).toContain("52.00");
     expect(list).toContain("1 line without a price");
   });
@@ -267,7 +264,7 @@ describe("owners", () => {
     expect((view?.gotG ?? 0) + (view?.othersG ?? 0) + (view?.lostG ?? 0) + (view?.hereG ?? 0)).toBe(
       view?.cameG,
     );
-    const text = textOf(await ownerStatement(house.db, "Ada Fen"));
+    const text = wordsOf(await ownerStatement(house.db, "Ada Fen"), "laid");
     expect(text).toContain("what you got is your own");
     expect(text).toContain("3.00 kg of that is still to come");
   });

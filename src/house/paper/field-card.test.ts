@@ -1,7 +1,7 @@
-import { execFileSync } from "node:child_process";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { METRIC } from "@/core/units";
 import { readersAreFoundBy } from "../language/shown";
+import { wordsOf } from "../testing/paper";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { fieldCardPdf, fieldCards } from "./field-card";
 
@@ -16,8 +16,7 @@ afterEach(async () => {
 });
 
 /** The text of each page. */
-const pagesOf = (pdf: Buffer): string[] =>
-  execFileSync("pdftotext", ["-layout", "-", "-"], { input: pdf, encoding: "utf8" }).split("\f").slice(0, -1);
+const pagesOf = (pdf: Buffer): string[] => wordsOf(pdf, "laid").split("\f").slice(0, -1);
 
 describe("the field card", () => {
   it("has one page a station, each whole, and one for every machine there is", async () => {
@@ -46,10 +45,7 @@ describe("the field card", () => {
   it("ends above its foot, however many steps a machine's programme has", async () => {
     for (const kind of ["radial", "tangential"] as const)
       await house.act("add-machine", { name: `The ${kind} one`, slots: 20, kind });
-    const boxes = execFileSync("pdftotext", ["-bbox", "-", "-"], {
-      input: (await fieldCardPdf(house.db)).pdf,
-      encoding: "utf8",
-    });
+    const boxes = wordsOf((await fieldCardPdf(house.db)).pdf, "boxes");
     const pages = boxes.split("<page ").slice(1);
     expect(pages.length).toBe(7);
     for (const page of pages) {

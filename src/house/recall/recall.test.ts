@@ -1,10 +1,10 @@
-import { execFileSync } from "node:child_process";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { reach, recallAccount } from "@/core/trace";
 import { COMMANDS, execute, Refusal } from "@/house";
 import { allMovements, reachInDatabase } from "../ledger/records/fills";
 import { recallLetters, recallReport, recallRows } from "../paper/recall-report";
 import { CHOICES, stateOf } from "../testing/deeds";
+import { wordsOf } from "../testing/paper";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { pastRecalls } from "./records";
 import { resolve } from "./resolve";
@@ -138,10 +138,7 @@ describe("who has honey of this", () => {
       authorityPhone: "+00 112",
       ownPhone: "+00 9",
     });
-    const text = execFileSync("pdftotext", ["-layout", "-", "-"], {
-      input: await recallReport(house.db, { number: recall }),
-      encoding: "utf8",
-    });
+    const text = wordsOf(await recallReport(house.db, { number: recall }), "laid");
     for (const said of ["Recall drill 1", "Harbour Deli, Nell", "+00 55", "six left", "Food office: +00 112"])
       expect(text).toContain(said);
     const letters = await recallLetters(house.db, { number: recall });

@@ -1,7 +1,7 @@
-import { execFileSync } from "node:child_process";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { seasonReport } from "../paper/season-report";
 import { snapshot } from "../standing/snapshot";
+import { wordsOf } from "../testing/paper";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { seasonView } from "./view";
 
@@ -105,10 +105,7 @@ describe("what the year was worth", () => {
     expect(v.seasons).toHaveLength(2);
     await house.act("set-goal", { kg: 32, words: "one drum" });
     expect((await view()).goal).toEqual({ kg: 32, words: "one drum" });
-    const text = execFileSync("pdftotext", ["-layout", "-", "-"], {
-      input: await seasonReport(house.db, undefined),
-      encoding: "utf8",
-    });
+    const text = wordsOf(await seasonReport(house.db, undefined), "laid");
     for (const said of ["16.0 kg from 2 supers of 2 colonies", "50 % of the goal", "Kiln Field", "Lime"])
       expect(text).toContain(said);
     expect((await house.refused("set-season", { begins: "02-31" })).problems[0]?.path).toBe("begins");

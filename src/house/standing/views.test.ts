@@ -1,11 +1,7 @@
-import { execFileSync } from "node:child_process";
-import { readFileSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { prepareZXingModule, readBarcodes } from "zxing-wasm/reader";
 import { labelOfLot, labelSheet } from "../label/sheet";
 import { shelved } from "../store/view";
+import { codesOn, wordsOf } from "../testing/paper";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { traceView } from "../trace";
 import { decisions } from "./decisions";
@@ -222,11 +218,7 @@ describe("trace", () => {
 });
 
 describe("labels", () => {
-  const textOf = (pdf: Uint8Array): string => {
-    const file = join(tmpdir(), `aumbry-label-${process.pid}.pdf`);
-    writeFileSync(file, pdf);
-    return execFileSync("pdftotext", ["-layout", file, "-"], { maxBuffer: 1e8, encoding: "utf8" });
-  };
+  const textOf = (pdf: Uint8Array): string => wordsOf(pdf, "laid");
 
   it.each(["a4", "letter"] as const)(
     "prints one for every jar on %s, on as many sheets as it takes",
@@ -243,19 +235,7 @@ describe("labels", () => {
     async (code) => {
       const { lot } = await wholeWay();
       const { pdf } = await labelSheet(house.db, lot, { page: "a4", count: 3, code });
-      const file = join(tmpdir(), `aumbry-code-${process.pid}`);
-      writeFileSync(`${file}.pdf`, pdf);
-      execFileSync("pdftoppm", ["-r", "200", "-png", "-singlefile", `${file}.pdf`, file]);
-      prepareZXingModule({
-        overrides: {
-          wasmBinary: readFileSync("node_modules/zxing-wasm/dist/reader/zxing_reader.wasm")
-            .buffer as ArrayBuffer,
-        },
-      });
-      const found = await readBarcodes(new Uint8Array(readFileSync(`${file}.png`)), {
-        tryRotate: false,
-        tryInvert: false,
-      });
+      const found = await codesOn(pdf);
       expect(found.map((f) => f.text)).toEqual([lot, lot, lot]);
       expect(new Set(found.map((f) => f.format))).toEqual(new Set([code === "qr" ? "QRCode" : "Code128"]));
     },
