@@ -229,6 +229,8 @@ test("what is typed before the page's scripts are there stays, and Enter puts no
     await page.route(/\/_next\/static\/chunks\/[^/]{1,80}\.js/, late);
     await page.goto(demoHouse.url + view, { waitUntil: "commit" });
     const field = page.locator(`input[name="${name}"]`);
+    // A part whose script comes later stands there a moment later: nobody types into what is not to be seen.
+    await expect(field, view).toBeVisible();
     await field.pressSequentially(typed);
     await field.press("Enter");
     letIn();
@@ -240,6 +242,10 @@ test("what is typed before the page's scripts are there stays, and Enter puts no
     await field.press("End");
     await field.pressSequentially("9");
     await expect(field, view).toHaveValue(`${typed}9`);
+    // What the page hears by itself is not handed over a second time: a line that was sent off would stand there again.
+    const waiting = () =>
+      (globalThis as { typedEarly?: { waiting: Map<Element, string> } }).typedEarly?.waiting.size;
+    expect((await page.evaluate(waiting)) ?? 0, view).toBe(0);
     await page.unroute(/\/_next\/static\/chunks\/[^/]{1,80}\.js/, late);
   }
 });

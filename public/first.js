@@ -17,12 +17,29 @@ addEventListener(
 );
 
 // What fingers type before the page's scripts are there is kept for them: typed-early.tsx hands it over.
-globalThis.typedEarly = new Map();
+globalThis.typedEarly = {
+  waiting: new Map(),
+  /** Whether React listens to a field: it holds what stands there. By a property of its own; nothing public tells. */
+  hears(field) {
+    const key = Object.keys(field).find((k) => k.startsWith("__reactProps$"));
+    if (key === undefined) return false;
+    const held = field[key].value ?? null;
+    return held === null || `${held}` === field.value;
+  },
+};
+const typed = (event) =>
+  event.isTrusted && !["file", "checkbox", "radio"].includes(event.target.type) && globalThis.typedEarly;
 addEventListener(
   "input",
-  ({ isTrusted, target }) => {
-    if (isTrusted && !["file", "checkbox", "radio"].includes(target.type))
-      globalThis.typedEarly?.set(target, target.value);
+  (event) => {
+    const { target } = event;
+    if (typed(event))
+      globalThis.typedEarly.waiting.set(target, { value: target.value, caret: target.selectionEnd });
   },
   true,
 );
+// Comes by after React has drawn what it heard; what it cannot hear yet it does not let come by.
+addEventListener("input", (event) => {
+  if (typed(event) && globalThis.typedEarly.hears(event.target))
+    globalThis.typedEarly.waiting.delete(event.target);
+});

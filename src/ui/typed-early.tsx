@@ -4,66 +4,75 @@ import { useEffect } from "react";
 
 type TypedInto = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
 
-/** What fingers type, by field, as first.js keeps it until nobody listens to it here any more. */
-const early = globalThis as { typedEarly?: Map<TypedInto, string> | undefined };
-
-/** So many frames from the page's first answer on: parts of it may answer later. */
-const MOST_FRAMES = 900;
-/** So often a field is told; what it does not take then it refuses. */
-const MOST_TIMES = 300;
-
-/** What React holds of an element it has taken over, by a property of its own: nothing public tells. */
-function heldOf(field: TypedInto): { readonly value?: unknown } | null {
-  const key = Object.keys(field).find((k) => k.startsWith("__reactProps$")) as keyof TypedInto | undefined;
-  return key === undefined ? null : (field[key] as unknown as { value?: unknown });
+/** What stood in a field when it was last typed into, and where the next letter would go; null where that is no text. */
+interface Typed {
+  readonly value: string;
+  readonly caret: number | null | undefined;
 }
 
-/** Types it in once more, now that somebody listens. */
-function typeIn(field: TypedInto, value: string): void {
-  const caret = field instanceof HTMLSelectElement ? null : field.selectionEnd;
+/** What was typed into fields that nobody listened to, as first.js keeps it until it is handed over here. */
+interface Early {
+  readonly waiting: Map<TypedInto, Typed>;
+  readonly hears: (field: TypedInto) => boolean;
+}
+const page = globalThis as { typedEarly?: Early | undefined };
+
+/** So many frames from the page's first answer on something may be typed into a part that answers later, */
+const MOST_FRAMES = 900;
+/** and so many what was typed waits for the script of its part. */
+const MOST_WAITED = 7200;
+/** Told that often at every frame, a field is told at every so-manieth: a part that is not there yet is asked for it. */
+const OFTEN = 300;
+const SELDOM = 30;
+
+/** Types it in once more. */
+function typeIn(field: TypedInto, { value, caret }: Typed): void {
+  const selects = field instanceof HTMLSelectElement;
+  // Where it still stands the caret may have been moved since.
+  const at = selects || field.value !== value ? caret : field.selectionEnd;
   // Past React's own note of what stands in the field, or it would find nothing new.
   const { set } = Object.getOwnPropertyDescriptor(Object.getPrototypeOf(field), "value") ?? {};
   field.value = "";
   set?.call(field, value);
-  field.dispatchEvent(new Event(field instanceof HTMLSelectElement ? "change" : "input", { bubbles: true }));
-  if (caret !== null && !(field instanceof HTMLSelectElement)) field.setSelectionRange(caret, caret);
+  field.dispatchEvent(new Event(selects ? "change" : "input", { bubbles: true }));
+  if (typeof at === "number" && !selects) field.setSelectionRange(at, at);
 }
 
-/** Hands over what a fast finger or a scanner typed into a page that could not answer yet: it would be wiped otherwise. */
+/** The field somebody typed into, or the one that took its place. */
+const standing = (field: TypedInto): TypedInto =>
+  field.isConnected || !field.name
+    ? field
+    : ((document.getElementsByName(field.name)[0] ?? field) as TypedInto);
+
+/**
+ * Hands over what a fast finger or a scanner typed into a page that could not answer yet: it would be wiped otherwise.
+ * While its part is still being taken over a field hears nothing, and is told again; what it does not take it refuses.
+ */
 export function TypedEarly() {
   useEffect(() => {
-    const waiting = early.typedEarly;
-    if (!waiting) return;
-    /** What React held of a field when it was first told, and how often it was told. */
-    const before = new Map<TypedInto, { readonly value: unknown; times: number }>();
-    let [frame, seen] = [0, 0];
-    const handOver = () => {
-      for (const [typedInto, value] of waiting) {
-        const { isConnected, name } = typedInto;
-        const field = (isConnected || !name ? typedInto : document.getElementsByName(name)[0]) as
-          | TypedInto
-          | undefined;
-        const held = field && heldOf(field);
-        if (!held) continue;
-        // While it is still being taken over it hears nothing: it is told again until what React holds has changed.
-        const first = before.get(typedInto) ?? { value: held.value, times: 0 };
-        before.set(typedInto, first);
-        const heard =
-          held.value === value ||
-          held.value !== first.value ||
-          // Whose value is its own is told once.
-          (held.value === undefined && first.times > 0);
-        if (!heard && first.times++ < MOST_TIMES) typeIn(field, value);
-        else {
-          waiting.delete(typedInto);
-          before.delete(typedInto);
-        }
+    const early = page.typedEarly;
+    if (!early) return;
+    const { waiting, hears } = early;
+    let [frame, seen, left] = [0, 0, false];
+    const handOver = async () => {
+      for (const [typedInto, typed] of waiting) {
+        if (seen > OFTEN && seen % SELDOM > 0) break;
+        typeIn(standing(typedInto), typed);
+        // React draws what it heard before anybody can press the next key.
+        await null;
+        if (hears(standing(typedInto))) waiting.delete(typedInto);
       }
-      if (seen++ < MOST_FRAMES) frame = requestAnimationFrame(handOver);
-      else early.typedEarly = undefined;
+      seen += 1;
+      if (left) return;
+      if (seen < MOST_FRAMES || (waiting.size > 0 && seen < MOST_WAITED))
+        frame = requestAnimationFrame(() => void handOver());
+      else page.typedEarly = undefined;
     };
-    handOver();
-    return () => cancelAnimationFrame(frame);
+    void handOver();
+    return () => {
+      left = true;
+      cancelAnimationFrame(frame);
+    };
   }, []);
   return null;
 }
