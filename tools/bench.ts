@@ -306,7 +306,8 @@ async function bySeconds(clients: number, seconds: number): Promise<number> {
   await Promise.all(Array.from({ length: clients }, client));
   return written / seconds;
 }
-await bySeconds(8, 3);
+// As on a day that has begun: a server that wrote hundreds writes the next half as fast again as its first ones.
+await bySeconds(8, 8);
 console.log(`  ${Math.round(await bySeconds(8, 5))} commands a second`);
 
 console.log("· pages after an entry, with a season behind them, then with 10 and 50 times that history");

@@ -8,14 +8,20 @@ import pino from "pino";
 import { Counter, collectDefaultMetrics, Gauge, Histogram, Registry } from "prom-client";
 import { isQuiet, routeOf } from "./route-of";
 
-/** Written beside the answering, whole at any ending but a kill: who is answered does not wait for the log. */
+/** A line is written so long after what it tells at the latest, ms. */
+const LAG_MS = 200;
+
+/**
+ * Written beside the answering, whole at any ending but a kill: who is answered does not wait for the log. Lines that
+ * come close together go out together: each alone cost a command as much as its seal.
+ */
 export const log = pino(
   {
     base: null,
     level: process.env.AUMBRY_LOG ?? "info",
     timestamp: pino.stdTimeFunctions.isoTime,
   },
-  pino.destination({ sync: false }),
+  pino.destination({ sync: false, minLength: 4096, periodicFlush: LAG_MS }),
 );
 
 const registry = new Registry();

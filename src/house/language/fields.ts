@@ -3,7 +3,6 @@
  * text as typed or a number goes in, a checked figure comes out.
  */
 
-import { DateTime } from "luxon";
 import { z } from "zod";
 import { boundsOf, type FigureField, LONGEST, missing, readFigure, tooLong } from "./figure-field";
 import { TAG_LETTER, type TagKind } from "./tag-letter";
@@ -104,7 +103,7 @@ export const tag = (kind: TagKind) => {
 export const day = (what: string) =>
   z
     .string({ error: missing(what) })
-    .refine((t) => /^\d{4}-\d{2}-\d{2}$/.test(t) && DateTime.fromISO(t, { zone: "utc" }).isValid, {
+    .refine((t) => z.regexes.date.test(t), {
       error: `${what} must be a day such as 13 Aug 2026 (2026-08-13).`,
       abort: true,
     })
