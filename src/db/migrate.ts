@@ -36,6 +36,7 @@ import * as foundByDay from "./migrations/0034-found-by-day";
 import * as samplesEnd from "./migrations/0035-samples-end";
 import * as foundSince from "./migrations/0036-found-since";
 import * as holdsKeptReady from "./migrations/0037-holds-kept-ready";
+import * as timedPasses from "./migrations/0038-timed-passes";
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   "0001-foundation": foundation,
@@ -75,6 +76,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "0035-samples-end": samplesEnd,
   "0036-found-since": foundSince,
   "0037-holds-kept-ready": holdsKeptReady,
+  "0038-timed-passes": timedPasses,
 };
 
 /** Every step there is, in order. */

@@ -13,7 +13,7 @@ import { BUYER_KINDS } from "../out/commands/buyers";
 import { takeOrder } from "../out/commands/orders";
 import { buyerCards, openOrders } from "../out/records";
 import { DEPTHS, FOUNDATIONS } from "../vessels/commands/add-supers";
-import { colonies, vessels, vesselsOfHoney, yards } from "../vessels/records";
+import { colonies, vessels, vesselsOfHoneyPlaced, yards } from "../vessels/records";
 
 export interface CsvColumn {
   readonly field: string;
@@ -140,7 +140,7 @@ export const CSV_TABLES = {
         "Say what it holds, by weight or by volume.",
       ),
     async out(db: Knex): Promise<Record<string, unknown>[]> {
-      return (await vesselsOfHoney(db)).map((v) => ({
+      return (await vesselsOfHoneyPlaced(db)).map((v) => ({
         vessel: `${v.kind} ${v.tag}`,
         holdsKg: kg(v.capacity_g),
         holdsL: inUnit(v.capacity_l, "L"),

@@ -35,9 +35,11 @@ export async function combsBetween(db: Knex, from: string, to: string): Promise<
         order by x.fill_id, ${newestFirst("x")}),
      owners as (
        select distinct on (x.colony_id) x.colony_id, x.owner from live_colony_terms x order by x.colony_id, ${newestFirst("x")}),
+     of_batch as (select bs.fill_id, bs.batch_id from live_batch_super bs join combs c on c.fill_id = bs.fill_id),
      runs as (
        select distinct on (r.batch_id) r.batch_id, m.name as machine, r.tool
-         from live_run r join machine m on m.id = r.machine_id order by r.batch_id, r.id)
+         from (select distinct batch_id from of_batch) o
+         join live_run r on r.batch_id = o.batch_id join machine m on m.id = r.machine_id order by r.batch_id, r.id)
      select c.fill_id, c.yard, k.tag as colony, v.tag, coalesce(v.depth, 'custom') as depth,
             greatest(0, coalesce(v.frames, 10) - c.frames_left) as frames,
             greatest(0, coalesce(w.gross_g, c.gross_g) - coalesce(c.empty_g, v.empty_g)) as g,
@@ -49,7 +51,7 @@ export async function combsBetween(db: Knex, from: string, to: string): Promise<
        left join weighed w on w.fill_id = c.fill_id
        left join owners o on o.colony_id = c.colony_id
        left join live_spun s on s.comb_fill_id = c.fill_id
-       left join live_batch_super bs on bs.fill_id = c.fill_id
+       left join of_batch bs on bs.fill_id = c.fill_id
        left join batch b on b.id = bs.batch_id
        left join runs r on r.batch_id = bs.batch_id
       order by c.date, length(v.tag), v.tag`,
@@ -168,7 +170,7 @@ export const goalOf = (db: Knex, season: string): Promise<{ goal_g: number; word
 
 /** The first day anything was pulled; null in an empty house. */
 export async function firstPull(db: Knex): Promise<string | null> {
-  return (await db("live_pull").min("date as first").first())?.first ?? null;
+  return (await db("live_pull").orderBy("date").orderBy("id").first("date as first"))?.first ?? null;
 }
 
 export interface WaterOfDay {
@@ -177,15 +179,20 @@ export interface WaterOfDay {
   readonly n: number;
 }
 
+/** Colours read between two moments, by the day a zone's calendar showed. */
 export async function colourByDay(
   db: Knex,
+  zone: string,
   from: Date,
   until: Date,
 ): Promise<{ day: string; mm: number; n: number }[]> {
   const { rows } = await db.raw(
-    `select (c.stated_at)::date as day, avg(c.pfund_mm)::float8 as mm, count(*)::int as n
-       from live_colour_reading c where c.stated_at >= ? and c.stated_at < ? group by 1 order by 1`,
-    [from, until],
+    // From the moments on: of all colours ever read none but these days' are looked at.
+    `select (e.happened_at at time zone ?)::date as day, avg(c.pfund_mm)::float8 as mm, count(*)::int as n
+       from entry e join colour_reading c on c.entry_id = e.id
+      where e.happened_at >= ? and e.happened_at < ?
+        and not exists (select 1 from undone u where u.entry_id = e.id) group by 1 order by 1`,
+    [zone, from, until],
   );
   return rows;
 }

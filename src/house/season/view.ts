@@ -228,7 +228,7 @@ export async function seasonView(db: Knex, s: Snapshot, year?: number): Promise<
       db,
       now.combs.map((c) => c.fillId),
     ),
-    colourByDay(db, now.from, now.until),
+    colourByDay(db, s.house.zone, now.from, now.until),
     usualPailKg(db),
     colonies(db),
   ]);

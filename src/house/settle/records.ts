@@ -3,7 +3,7 @@ import type { Knex } from "knex";
 import { refuse } from "../language/errors";
 import { HONEY_VESSELS } from "../ledger/kinds";
 import { type FillKind, HOLDS_SOME, reachInDatabase } from "../ledger/records/fills";
-import { joinNewest, newestFirst } from "../ledger/records/newest";
+import { joinNewest, newestFirst, newestIds } from "../ledger/records/newest";
 import type { Known } from "../vessels/records";
 import { type WarmthRow, warmthOf } from "../warmth/records";
 import type { MeshCare, SettleSchool } from "./kinds";
@@ -172,8 +172,6 @@ export async function standingOf(db: Knex, fills: readonly number[], now: Date):
 /** This house's timed passes, newest first. */
 export const timedPasses = (db: Knex, most: number): Promise<StrainedRow[]> =>
   db("live_strained as x")
-    .whereNotNull("x.minutes")
-    .whereNotNull("x.temp_c")
+    .whereRaw(`x.id = any(${newestIds("strained", most, "t.minutes is not null and t.temp_c is not null")})`)
     .orderByRaw(newestFirst("x"))
-    .limit(most)
     .select("x.*", "x.stated_at as at");

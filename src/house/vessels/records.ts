@@ -235,15 +235,21 @@ export async function placesOf(
   return new Map(rows.map((row) => [row.vessel_id, row.place]));
 }
 
-/** Every vessel of strained honey there is, empty or not. */
-export const vesselsOfHoney = (
-  db: Knex,
-): Promise<(VesselRow & { readonly place: string; readonly note: string | null })[]> =>
+const honeyVesselRows = (db: Knex) =>
   vesselRows(db)
-    .joinRaw(joinNewest("vessel_place", "p", "place", "x.vessel_id = v.id"))
-    .select("v.note", db.raw("coalesce(p.place, '') as place"))
     .whereIn("v.kind", [...HONEY_VESSELS])
     .orderByRaw("array_position(?::text[], v.kind), length(v.tag), v.tag", [[...HONEY_VESSELS]]);
+
+/** Every vessel of strained honey there is, empty or not. */
+export const vesselsOfHoney = (db: Knex): Promise<VesselRow[]> => honeyVesselRows(db);
+
+/** The same with where each stands and what was noted of it: every place it ever had is looked at for that. */
+export const vesselsOfHoneyPlaced = (
+  db: Knex,
+): Promise<(VesselRow & { readonly place: string; readonly note: string | null })[]> =>
+  honeyVesselRows(db)
+    .joinRaw(joinNewest("vessel_place", "p", "place", "x.vessel_id = v.id"))
+    .select("v.note", db.raw("coalesce(p.place, '') as place"));
 
 /** The next number no vessel of its kind has had. */
 export async function nextTag(db: Knex, kind: VesselKind): Promise<string> {
