@@ -90,6 +90,22 @@ describe("what the year was worth", () => {
     );
   });
 
+  it("tells colours by the house's own day, without those taken back", async () => {
+    await worked();
+    await house.act("set-house", { name: "H", country: "C", lotPrefix: "H", zone: "Asia/Tokyo" });
+    // Half past eleven at night there, and an hour later: one day by UTC.
+    const night = `${ago(24).slice(0, 10)}T14:30:00Z`;
+    const nextDay = `${ago(24).slice(0, 10)}T15:30:00Z`;
+    await house.act("read-colour", { vessel: "pail 1", pfundMm: 30 }, { at: night });
+    await house.act("read-colour", { vessel: "pail 1", pfundMm: 50 }, { at: nextDay });
+    const slip = await house.act("read-colour", { vessel: "pail 1", pfundMm: 99 }, { at: nextDay });
+    await house.act("undo", { entry: slip.entry });
+    expect((await view()).colour).toEqual([
+      { day: ago(24).slice(0, 10), mm: 30, n: 1 },
+      { day: ago(0).slice(0, 10), mm: 50, n: 1 },
+    ]);
+  });
+
   it("goes by the house's own year, and is set beside the one before", async () => {
     await worked();
     await house
