@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { lotById, oneLot } from "../bottle/records";
+import { writtenDay } from "../language/clock";
 import { dispatchNote } from "../paper/dispatch-note";
 import { ownerStatement } from "../paper/owner-statement";
 import { snapshot } from "../standing/snapshot";
@@ -248,7 +249,7 @@ describe("owners", () => {
     await house.act("send-jars", { lot: own, jars: 12, buyer: "Ada Fen" });
     await house.act("send-jars", { lot: other, jars: 4, buyer: "Ada Fen" });
     await house.act("send-jars", { lot: own, jars: 2, buyer: "Mill Bakery", despite: "Ada said yes" });
-    const view = await ownerView(house.db, "ada fen");
+    const view = await ownerView(house.db, "ada fen", "UTC");
     expect(view).toMatchObject({
       cameG: 10_000,
       gotG: 3000,
@@ -267,6 +268,15 @@ describe("owners", () => {
     const text = wordsOf(await ownerStatement(house.db, "Ada Fen"), "laid");
     expect(text).toContain("what you got is your own");
     expect(text).toContain("3.00 kg of that is still to come");
+    // Brought half an hour after midnight by the house's clock, the evening before by UTC.
+    const brought = `${ago(24).slice(0, 10)}T15:30:00Z`;
+    await house.act(
+      "receive-honey",
+      { what: "to-pack", supplier: "Ada Fen", country: "Holmland", into: [{ vessel: "pail 5", kg: 4 }] },
+      { at: brought },
+    );
+    const later = await ownerView(house.db, "Ada Fen", "Asia/Tokyo");
+    expect(later?.sources.at(-1)).toMatchObject({ grams: 4000, day: writtenDay(today()) });
   });
 });
 

@@ -3,6 +3,7 @@ import type { Knex } from "knex";
 import { mix } from "@/core/ledger";
 import { writtenDay } from "../language/clock";
 import { behindAndBeyond } from "../ledger/records/fills";
+import { houseNow } from "../ledger/records/house";
 import { parcelsOfOwner, type SentParcel } from "./records";
 import { type OwnersFills, ownedFills, ownersAll, termsOf } from "./records/owners";
 
@@ -32,8 +33,9 @@ export interface OwnerView {
   readonly sources: readonly { readonly what: string; readonly day: string; readonly grams: number }[];
 }
 
-export async function ownerView(db: Knex, owner: string): Promise<OwnerView | null> {
-  const own: OwnersFills = await ownedFills(db, owner);
+/** @param zone in which days are told */
+export async function ownerView(db: Knex, owner: string, zone: string): Promise<OwnerView | null> {
+  const own: OwnersFills = await ownedFills(db, owner, zone);
   const [terms, parcels] = await Promise.all([termsOf(db, owner), parcelsOfOwner(db, owner)]);
   if (own.fills.length === 0 && parcels.length === 0 && own.colonies.length === 0) return null;
   const fills = own.fills.map((f) => f.fill_id);
@@ -83,6 +85,7 @@ export async function ownerView(db: Knex, owner: string): Promise<OwnerView | nu
 }
 
 export async function ownersView(db: Knex): Promise<OwnerView[]> {
-  const all = await Promise.all((await ownersAll(db)).map((o) => ownerView(db, o)));
+  const [owners, { zone }] = await Promise.all([ownersAll(db), houseNow(db)]);
+  const all = await Promise.all(owners.map((o) => ownerView(db, o, zone)));
   return all.flatMap((v) => (v ? [v] : []));
 }

@@ -9,7 +9,8 @@ import { ownerView } from "../out/owners";
 import { reportPdf } from "./report";
 
 export async function ownerStatement(db: Knex, owner: string, now = new Date()): Promise<Buffer> {
-  const [house, view] = await Promise.all([houseNow(db), ownerView(db, owner.slice(0, 60))]);
+  const house = await houseNow(db);
+  const view = await ownerView(db, owner.slice(0, 60), house.zone);
   if (!view) throw new Refusal("unknown-owner", "No honey is kept apart for anybody of that name.", 404);
   const row = (what: string, grams: number): string[] => [what, massG(grams, 2)];
   const rest = view.restG;

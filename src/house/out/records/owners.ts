@@ -28,8 +28,8 @@ export interface OwnersFills {
   }[];
 }
 
-/** Combs pulled off the owner's colonies and honey they brought, with what was weighed. */
-export async function ownedFills(db: Knex, owner: string): Promise<OwnersFills> {
+/** Combs pulled off the owner's colonies and honey they brought, with what was weighed and the day a zone's calendar showed. */
+export async function ownedFills(db: Knex, owner: string, zone: string): Promise<OwnersFills> {
   const { rows: terms } = await db.raw(
     `select c.id, c.tag, t.owner, t.agreed_g
        from live_colony c
@@ -46,7 +46,7 @@ export async function ownedFills(db: Knex, owner: string): Promise<OwnersFills> 
        join live_pull u on u.id = p.pull_id join vessel v on v.id = p.vessel_id join colony c on c.id = p.colony_id
       where p.colony_id = any(?::bigint[])
      union all
-     select d.fill_id, 'delivery ' || d.number, (f.opened_at)::date, b.came
+     select d.fill_id, 'delivery ' || d.number, (f.opened_at at time zone ?)::date, b.came
        from live_delivery d join fill f on f.id = d.fill_id
        cross join lateral (
          select sum(m.grams)::bigint as came from movement m
@@ -54,7 +54,7 @@ export async function ownedFills(db: Knex, owner: string): Promise<OwnersFills> 
             and not exists (select 1 from undone n where n.entry_id = m.entry_id)) b
       where lower(d.owner) = lower(?)
       order by day, what`,
-    [terms.map((t: { id: number }) => t.id), owner],
+    [terms.map((t: { id: number }) => t.id), zone, owner],
   );
   const agreed = terms.filter((t: { agreed_g: number | null }) => t.agreed_g !== null);
   return {
