@@ -74,12 +74,12 @@ export const readsUnits = (url: string): boolean => {
   );
 };
 
-/** Nothing but this house's own scripts runs on its pages, and nobody frames them. */
+/** Nothing but this house's own scripts runs on its pages, and nobody frames them; without a nonce none in their text. */
 export const policy = (nonce: string): string =>
   [
     "default-src 'self'",
     // The reader of codes is compiled by the browser; no text is.
-    `script-src 'self' 'nonce-${nonce}' 'wasm-unsafe-eval'`,
+    `script-src 'self' ${nonce && `'nonce-${nonce}' `}'wasm-unsafe-eval'`,
     // Widths and colours of drawings are told in style attributes.
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",

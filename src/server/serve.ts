@@ -1,5 +1,5 @@
 /** Serves the built application behind its door: PORT, HOST, AUMBRY_HOSTS, DATABASE_URL. */
-import { randomUUID } from "node:crypto";
+import { randomBytes } from "node:crypto";
 import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
 import { getRequestListener } from "@hono/node-server";
 import next from "next";
@@ -116,7 +116,8 @@ async function serve(request: IncomingMessage, response: ServerResponse): Promis
   // On a line that is kept, whoever asks next would be cut off.
   if (ending.isEnding) response.setHeader("connection", "close");
   if (await ofTheServer(request, response)) return;
-  const nonce = randomUUID();
+  // What is no page has no script that could be let run.
+  const nonce = url.startsWith("/api/") ? "" : randomBytes(16).toString("base64");
   const rules = policy(nonce);
   // The application puts the nonce it finds here on its own scripts.
   headers["content-security-policy"] = rules;

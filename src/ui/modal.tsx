@@ -1,34 +1,38 @@
 "use client";
 
-import { X } from "lucide-react";
-import { Dialog } from "radix-ui";
 import {
   type ComponentProps,
+  type ComponentType,
   cloneElement,
   type ReactElement,
-  type ReactNode,
+  useEffect,
   useRef,
   useState,
 } from "react";
+import type { SheetProps } from "./modal-sheet";
 
-interface ModalProps {
-  readonly title: string;
-  readonly children: ReactNode;
-  readonly width?: "md" | "xl" | "4xl";
+interface ModalProps extends Pick<SheetProps, "title" | "children" | "stands"> {
   /** The button pressed to open it; left out when something else opens it. */
   readonly trigger?: ReactElement<ComponentProps<"button">>;
   readonly open?: boolean;
   readonly onOpenChange?: (open: boolean) => void;
 }
 
-const WIDTH = { md: "max-w-md", xl: "max-w-xl", "4xl": "max-w-4xl" } as const;
+/** The sheet, once it was fetched for the first of them. */
+let fetched: ComponentType<SheetProps> | undefined;
+const fetchSheet = async (): Promise<ComponentType<SheetProps>> => {
+  fetched ??= (await import("./modal-sheet")).ModalSheet;
+  return fetched;
+};
 
 /**
  * A sheet over the bench with its title and a way out; Escape closes it. Until it is opened for the first time there
- * is only its button: forty entries and as many figures have one each, and few are ever asked.
+ * is only its button: forty entries and as many figures have one each, and few are ever asked. What draws it is
+ * fetched when somebody is about to press; where it cannot be had it closes again, and the next press asks anew.
  */
-export function Modal({ title, children, width = "xl", trigger, open: told, onOpenChange }: ModalProps) {
+export function Modal({ trigger, open: told, onOpenChange, ...given }: ModalProps) {
   const [own, setOwn] = useState(false);
+  const [Sheet, setSheet] = useState(() => fetched);
   const open = told ?? own;
   const [met, setMet] = useState(open);
   if (open && !met) setMet(true);
@@ -37,6 +41,16 @@ export function Modal({ title, children, width = "xl", trigger, open: told, onOp
     setOwn(to);
     onOpenChange?.(to);
   };
+  const close = useRef(() => {});
+  close.current = () => turn(false);
+  useEffect(() => {
+    if (open && !Sheet)
+      fetchSheet().then(
+        (sheet) => setSheet(() => sheet),
+        () => close.current(),
+      );
+  }, [open, Sheet]);
+  const soon = () => void fetchSheet().catch(() => {});
   return (
     <>
       {trigger &&
@@ -45,31 +59,10 @@ export function Modal({ title, children, width = "xl", trigger, open: told, onOp
           "aria-haspopup": "dialog",
           "aria-expanded": open,
           onClick: () => turn(!open),
+          onPointerEnter: soon,
+          onFocus: soon,
         })}
-      {met && (
-        <Dialog.Root open={open} onOpenChange={turn}>
-          <Dialog.Portal>
-            <Dialog.Overlay className="fixed inset-0 z-[55] bg-black/50" />
-            <Dialog.Content
-              aria-describedby={undefined}
-              className={`fixed inset-3 z-[60] m-auto h-fit max-h-[calc(100dvh-24px)] overflow-y-auto rounded border border-rule bg-shelf p-5 text-ink ${WIDTH[width]}`}
-              onCloseAutoFocus={(closing) => {
-                if (!button.current) return;
-                closing.preventDefault();
-                button.current.focus();
-              }}
-            >
-              <div className="mb-2 flex items-start justify-between gap-4">
-                <Dialog.Title className="pt-2 text-[19px] font-bold">{title}</Dialog.Title>
-                <Dialog.Close className="grid size-12 shrink-0 place-items-center" aria-label="Close">
-                  <X size={20} aria-hidden />
-                </Dialog.Close>
-              </div>
-              {children}
-            </Dialog.Content>
-          </Dialog.Portal>
-        </Dialog.Root>
-      )}
+      {met && Sheet && <Sheet {...given} open={open} onOpenChange={turn} pressed={button} />}
     </>
   );
 }

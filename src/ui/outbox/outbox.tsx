@@ -99,7 +99,7 @@ export function OutboxWord({ name, zone }: { name: string | null; zone: string }
       </p>
       <Modal
         title="Kept in this browser"
-        width="4xl"
+        stands="4xl"
         trigger={
           <button type="button" className="do" data-quiet="">
             See {list.length === 1 ? "it" : "them"}

@@ -76,7 +76,7 @@ export function Person({
         </Modal>
         <Modal
           title={`Has ${name} left?`}
-          width="md"
+          stands="md"
           trigger={
             <button type="button" className="do" data-quiet="">
               Has left

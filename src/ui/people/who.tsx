@@ -31,7 +31,7 @@ export function WhoIsHere({
   return (
     <Modal
       title={here.name ? `${here.name} is here` : "Who are you?"}
-      width="md"
+      stands="md"
       open={open}
       onOpenChange={setOpen}
       trigger={

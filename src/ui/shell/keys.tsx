@@ -69,7 +69,7 @@ export function Keys({ card }: { card: readonly CardLine[] }) {
       <Suspense>
         <Listener onCard={() => setOpen(true)} />
       </Suspense>
-      <Modal title="Keys and the line" width="4xl" open={open} onOpenChange={setOpen}>
+      <Modal title="Keys and the line" stands="4xl" open={open} onOpenChange={setOpen}>
         <div className="grid gap-6 md:grid-cols-[220px_1fr]">
           <dl className="grid h-fit grid-cols-[auto_1fr] gap-x-3 gap-y-2">
             {KEYS.map(([key, does]) => (

@@ -41,7 +41,7 @@ export function LateEntry({ now }: { now: string }) {
       )}
       <Modal
         title="When did it happen?"
-        width="md"
+        stands="md"
         open={open}
         onOpenChange={(to) => {
           setOpen(to);

@@ -2,7 +2,6 @@
 
 import { ChevronsLeft, ChevronsRight, Paperclip, ScrollText, Undo2, X } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { Dialog } from "radix-ui";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { unitOf } from "@/house/language/shown";
 import type { TapeLine, TapeView } from "@/house/standing/strip-and-tape";
@@ -64,30 +63,34 @@ export function Tape({ view, who, folded }: TapeProps & { folded: boolean }) {
 
 /** The same tape as a drawer, for narrow screens; its handle lies beside the line. */
 export function TapeDrawer({ view, who }: TapeProps) {
+  const [open, setOpen] = useState(false);
   return (
-    <Dialog.Root>
-      <Dialog.Trigger className="do min-[901px]:hidden!" data-quiet="" aria-label="Open the tape">
-        <ScrollText size={20} aria-hidden />
-      </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed inset-y-0 right-0 z-50 w-[min(340px,92vw)] bg-shelf text-ink"
-        >
-          <Dialog.Title className="sr-only">The tape</Dialog.Title>
-          <Lines
-            view={view}
-            who={who}
-            close={
-              <Dialog.Close className="grid size-12 place-items-center" aria-label="Close the tape">
-                <X size={20} aria-hidden />
-              </Dialog.Close>
-            }
-          />
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Modal
+      title="The tape"
+      stands="drawer"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <button type="button" className="do min-[901px]:hidden!" data-quiet="" aria-label="Open the tape">
+          <ScrollText size={20} aria-hidden />
+        </button>
+      }
+    >
+      <Lines
+        view={view}
+        who={who}
+        close={
+          <button
+            type="button"
+            className="grid size-12 place-items-center"
+            aria-label="Close the tape"
+            onClick={() => setOpen(false)}
+          >
+            <X size={20} aria-hidden />
+          </button>
+        }
+      />
+    </Modal>
   );
 }
 
@@ -210,7 +213,7 @@ function Entry({ line }: { line: TapeLine }) {
         {line.undoable && !line.undone && !notFor.has("undo") && !notFor.has(line.command) && (
           <Modal
             title="Undo this entry?"
-            width="md"
+            stands="md"
             open={open}
             onOpenChange={(to) => {
               setOpen(to);
