@@ -27,19 +27,21 @@ globalThis.typedEarly = {
     return held === null || `${held}` === field.value;
   },
 };
-const typed = (event) =>
-  event.isTrusted && !["file", "checkbox", "radio"].includes(event.target.type) && globalThis.typedEarly;
-addEventListener(
-  "input",
-  (event) => {
-    const { target } = event;
-    if (typed(event))
-      globalThis.typedEarly.waiting.set(target, { value: target.value, caret: target.selectionEnd });
-  },
-  true,
-);
-// Comes by after React has drawn what it heard; what it cannot hear yet it does not let come by.
-addEventListener("input", (event) => {
-  if (typed(event) && globalThis.typedEarly.hears(event.target))
-    globalThis.typedEarly.waiting.delete(event.target);
-});
+{
+  const typed = (event) =>
+    event.isTrusted && !["file", "checkbox", "radio"].includes(event.target.type) && globalThis.typedEarly;
+  addEventListener(
+    "input",
+    (event) => {
+      const { target } = event;
+      if (typed(event))
+        globalThis.typedEarly.waiting.set(target, { value: target.value, caret: target.selectionEnd });
+    },
+    true,
+  );
+  // Comes by after React has drawn what it heard; what it cannot hear yet it does not let come by.
+  addEventListener("input", (event) => {
+    if (typed(event) && globalThis.typedEarly.hears(event.target))
+      globalThis.typedEarly.waiting.delete(event.target);
+  });
+}
