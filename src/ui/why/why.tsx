@@ -27,7 +27,10 @@ export function Why({ why, label = "Why?" }: { why: WhyData; label?: string }) {
               {reason.by && <span className="block text-[14px] text-ink-2">{reason.by}</span>}
               {reason.source && <span className="block text-[14px] text-ink-2">{reason.source}</span>}
             </span>
-            {reason.figure && <b className="text-right font-mono text-[15px]">{reason.figure}</b>}
+            {reason.figure && (
+              // A figure keeps its unit and its uncertainty beside it; only what is longer than half the sheet breaks.
+              <b className="max-w-[55%] shrink-0 text-right font-mono text-[15px]">{reason.figure}</b>
+            )}
           </li>
         ))}
       </ol>
