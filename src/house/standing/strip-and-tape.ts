@@ -142,6 +142,8 @@ export interface TapeView {
 }
 
 const TAPE_PAGE = 40;
+/** Less than this is told to ten grams. */
+const FEW_G = 100;
 /** So long after it happened an entry is a late one. */
 const LATE_MS = 10 * 60_000;
 
@@ -171,7 +173,8 @@ export async function tapeView(
       day: dayIn(s.house.zone, r.happened_at) === today ? "today" : shortDayIn(s.house.zone, r.happened_at),
       who: r.who,
       say: sayAgain(r),
-      kg: r.grams === null ? null : massFigureG(r.grams),
+      // A sample's ten grams are not nothing.
+      kg: r.grams === null ? null : massFigureG(r.grams, r.grams !== 0 && Math.abs(r.grams) < FEW_G ? 2 : 1),
       entered:
         r.recorded_at.getTime() - r.happened_at.getTime() > LATE_MS
           ? whenIn(s.house.zone, r.recorded_at, r.happened_at)

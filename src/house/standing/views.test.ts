@@ -309,4 +309,13 @@ describe("the tape", () => {
     ]);
     expect((await tapeView(house.db, s, lines[1]?.id)).lines[0]?.id).toBe(lines[2]?.id);
   });
+
+  it("tells what is little to ten grams, as its sentence does", async () => {
+    await house.equip();
+    await house.pull(41, 10);
+    await house.act("start-batch", { supers: "41", despite: "ripe" });
+    const { say } = await house.act("record-loss", { batch: 1, kg: 0.01, cause: "sample" });
+    expect(say).toContain("0.01 kg");
+    expect((await tapeView(house.db, await snapshot(house.db))).lines[0]?.kg).toMatch(/^-?0\.01$/);
+  });
 });
