@@ -23,7 +23,7 @@ function baseOf(batch: BatchState, notBack: readonly BatchComb[]): Base {
   return {
     bay: "Spin",
     why: {
-      title: `Batch ${batch.number}: where its kilograms are`,
+      title: `Batch ${batch.number}: where its honey is`,
       because: [
         {
           what: `${plural(batch.combs.length, "super")} came in, weighed less their empty weight`,
@@ -33,6 +33,9 @@ function baseOf(batch: BatchState, notBack: readonly BatchComb[]): Base {
           ? [{ what: "Weighed out beyond that", figure: massG(account.gainedGrams) }]
           : []),
         { what: "In pails", figure: massG(account.outGrams) },
+        ...(account.cappingsGrams !== 0
+          ? [{ what: "In cappings", figure: massG(account.cappingsGrams) }]
+          : []),
         { what: "Stayed in spun combs", figure: massG(account.wetsGrams) },
         { what: "Lost, by name", figure: massG(account.lostGrams) },
         { what: "Still in the batch on paper", figure: massG(account.remainderGrams) },

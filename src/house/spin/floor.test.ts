@@ -4,6 +4,7 @@ import { balances } from "@/core/ledger";
 import { checklistsView } from "../checklists/view";
 import { clockIn, dayIn, daysLater } from "../language/clock";
 import { allMovements } from "../ledger/records/fills";
+import { decisions } from "../standing/decisions";
 import { snapshot } from "../standing/snapshot";
 import { openTestHouse, type TestHouse } from "../testing/test-house";
 import { traceView } from "../trace";
@@ -187,6 +188,13 @@ describe("cappings and wax", () => {
     await house.act("fill-bin", { bin: 1, grossKg: 10 });
     const account = async () => (await snapshot(house.db)).openBatches.find((b) => b.number === 1)?.account;
     expect(await account()).toMatchObject({ cappingsGrams: 6000 });
+    // The working beside its decision tells where all of it is: what came in is what the other lines come to.
+    const why = decisions(await snapshot(house.db)).find(
+      (d) => d.why?.title === "Batch 1: where its honey is",
+    )?.why;
+    const [came = Number.NaN, ...rest] = why?.because.map((b) => Number.parseFloat(b.figure ?? "")) ?? [];
+    expect(why?.because.find((b) => b.what === "In cappings")?.figure).toBe("6.0 kg");
+    expect(rest.reduce((kg, part) => kg + part, 0)).toBeCloseTo(came, 6);
     // Its runs name no tool: nothing is learnt. With one, 6 of 36 kg count beside practice's 20 % twice.
     const knife = async () => (await floor()).cappings.find((c) => c.tool === "cold-knife");
     expect(await knife()).toEqual({ tool: "cold-knife", pct: 20, learntFrom: 0 });
