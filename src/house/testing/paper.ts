@@ -13,19 +13,12 @@ export const wordsOf = (pdf: Uint8Array, as: "read" | "laid" | "boxes" = "read")
     encoding: "utf8",
   });
 
-/** Its first page drawn at so many dots an inch: coloured as PNG, grey as PNG or as PGM. */
-export const drawnOf = (pdf: Uint8Array, as: "png" | "grey png" | "pgm", dpi: number): Buffer =>
-  execFileSync(
-    "pdftoppm",
-    [
-      "-r",
-      `${dpi}`,
-      ...{ png: ["-png"], "grey png": ["-gray", "-png"], pgm: ["-gray"] }[as],
-      "-singlefile",
-      "-",
-    ],
-    { input: pdf, maxBuffer: MOST_BYTES },
-  );
+/** Its first page drawn at so many dots an inch: grey, as PNG or as PGM. */
+export const drawnOf = (pdf: Uint8Array, as: "png" | "pgm", dpi: number): Buffer =>
+  execFileSync("pdftoppm", ["-r", `${dpi}`, "-gray", ...(as === "png" ? ["-png"] : []), "-singlefile", "-"], {
+    input: pdf,
+    maxBuffer: MOST_BYTES,
+  });
 
 /** The codes a scanner finds on its first page, upright and dark on light as a house prints them. */
 export async function codesOn(pdf: Uint8Array, dpi = 200) {
@@ -34,7 +27,7 @@ export async function codesOn(pdf: Uint8Array, dpi = 200) {
       wasmBinary: readFileSync("node_modules/zxing-wasm/dist/reader/zxing_reader.wasm").buffer as ArrayBuffer,
     },
   });
-  return readBarcodes(new Uint8Array(drawnOf(pdf, "grey png", dpi)), {
+  return readBarcodes(new Uint8Array(drawnOf(pdf, "png", dpi)), {
     tryRotate: false,
     tryInvert: false,
     maxNumberOfSymbols: 255,

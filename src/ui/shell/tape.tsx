@@ -1,6 +1,6 @@
 "use client";
 
-import { ChevronsLeft, ChevronsRight, Paperclip, ScrollText, Undo2, X } from "lucide-react";
+import { ChevronsLeft, ChevronsRight, type LucideIcon, Paperclip, ScrollText, Undo2, X } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { unitOf } from "@/house/language/shown";
@@ -45,16 +45,7 @@ export function Tape({ view, who, folded }: TapeProps & { folded: boolean }) {
         <Lines
           view={view}
           who={who}
-          close={
-            <button
-              type="button"
-              className="grid size-12 place-items-center"
-              onClick={() => fold("folded")}
-              aria-label="Fold the tape away"
-            >
-              <ChevronsRight size={20} aria-hidden />
-            </button>
-          }
+          close={{ label: "Fold the tape away", Icon: ChevronsRight, press: () => fold("folded") }}
         />
       )}
     </aside>
@@ -79,16 +70,7 @@ export function TapeDrawer({ view, who }: TapeProps) {
       <Lines
         view={view}
         who={who}
-        close={
-          <button
-            type="button"
-            className="grid size-12 place-items-center"
-            aria-label="Close the tape"
-            onClick={() => setOpen(false)}
-          >
-            <X size={20} aria-hidden />
-          </button>
-        }
+        close={{ label: "Close the tape", Icon: X, press: () => setOpen(false) }}
       />
     </Modal>
   );
@@ -97,7 +79,14 @@ export function TapeDrawer({ view, who }: TapeProps) {
 /** As many entries as are in sight at once; on every screen the tape is most of what a browser has to put together. */
 const IN_SIGHT = 16;
 
-function Lines({ view, who, close }: { view: TapeView; who: ReactNode; close: ReactNode }) {
+/** What puts the tape away: folds it beside the bench, closes it as a drawer. */
+interface Away {
+  readonly label: string;
+  readonly Icon: LucideIcon;
+  readonly press: () => void;
+}
+
+function Lines({ view, who, close: { label, Icon, press } }: TapeProps & { close: Away }) {
   const [all, setAll] = useState(false);
   const lines = all ? view.lines : view.lines.slice(0, IN_SIGHT);
   return (
@@ -105,7 +94,9 @@ function Lines({ view, who, close }: { view: TapeView; who: ReactNode; close: Re
       <div className="flex items-center justify-between pl-3.5">
         <h2>Tape</h2>
         {who}
-        {close}
+        <button type="button" className="grid size-12 place-items-center" aria-label={label} onClick={press}>
+          <Icon size={20} aria-hidden />
+        </button>
       </div>
       <ol
         className="min-h-0 flex-1 overflow-y-auto px-3.5 pb-4 font-mono text-[14px] leading-snug"
